@@ -1,0 +1,133 @@
+import { daysBetween, type Day } from '../measures/day.ts';
+import { unknown, type Figure } from '../figures/figure.ts';
+import { blend } from './blend.ts';
+import { tidyReadings, type Reading } from './reading.ts';
+import { unitsAtRank, unitsByRank, type RankCurve } from './rank-curve.ts';
+import { unitsByReviews, type ReviewRate } from './review-pace.ts';
+import { spikes, type Spikes } from './spikes.ts';
+import { unitsByStock } from './stock-counts.ts';
+
+/** A month of a listing: averages of its days. */
+export interface MonthHistory {
+  month: Day;
+  price: number | null;
+  rank: number | null;
+  reviews: number | null;
+}
+/** A figure that a file or a person states, kept as what that source said. */
+export interface StatedUnits {
+  unitsPerMonth: number;
+  source: string;
+  day: Day;
+}
+export interface UnitsInput {
+  readings: readonly Reading[];
+  months: readonly MonthHistory[];
+  curve: RankCurve | null;
+  reviewRate: ReviewRate | null;
+  stated: StatedUnits | null;
+  /** The rank on the listing itself, and its day: used through the curve when there is no history at all. */
+  current: { rank: number | null; day: Day };
+  until: Day;
+}
+export interface UnitsEstimate {
+  /** The figure used everywhere. */
+  best: Figure;
+  from: 'readings' | 'months' | 'stated' | 'current-rank' | 'nothing';
+  rank30: Figure;
+  rank90: Figure;
+  stock: Figure;
+  reviews: Figure;
+  stated: Figure;
+  spikes: Spikes | null;
+}
+
+/** Days of readings in the window under which the monthly history is better. */
+const ENOUGH_READINGS = 7;
+
+/**
+ * Monthly units of a listing in every way that its data allow, and the best figure of them: the blend of rank curve,
+ * stock counts and review pace over 90 days where there are readings; else the monthly average ranks; else what a
+ * source stated; else, with a warning, the one rank that is known. Unknown, with the reason, when nothing is.
+ */
+export const estimateUnits = (input: UnitsInput): UnitsEstimate => {
+  const { curve, until, reviewRate } = input;
+  const noCurve = unknown('The category has no rank curve.');
+  const rank30 = curve ? unitsByRank(input.readings, curve, until, 30) : noCurve;
+  const rank90 = curve ? unitsByRank(input.readings, curve, until, 90) : noCurve;
+  const stock = unitsByStock(input.readings, until);
+  const reviews = reviewRate ? unitsByReviews(input.readings, reviewRate, until) : unknown('The category has no review rate.');
+  const stated = statedFigure(input.stated);
+  const shared = { rank30, rank90, stock, reviews, stated, spikes: curve ? spikes(dailyUnits(input.readings, curve, until)) : null };
+
+  const recent = tidyReadings(input.readings, until).filter((r) => daysBetween(r.day, until) < 90);
+  if (recent.length >= ENOUGH_READINGS || stock.known) {
+    const best = blend([
+      { name: 'Rank curve, 90 days', figure: rank90 },
+      { name: 'Stock counts', figure: stock },
+      { name: 'Review pace', figure: reviews },
+    ]);
+    if (best.known) return { best, from: 'readings', ...shared };
+  }
+  const monthly = curve ? unitsByMonths(input.months, curve, until) : noCurve;
+  if (monthly.known) return { best: monthly, from: 'months', ...shared };
+  if (stated.known) return { best: stated, from: 'stated', ...shared };
+  if (curve && input.current.rank !== null) {
+    const one: Reading = { day: input.current.day, price: null, rank: input.current.rank, reviews: null, rating: null, sellers: null, stock: null, stockCapped: false };
+    const single = unitsByRank([...input.readings, one], curve, until, Math.max(90, daysBetween(one.day, until) + 1));
+    if (single.known)
+      return {
+        best: { ...single, working: { ...single.working, warnings: ['Only one rank is known: a good or bad day is taken for the month.'] } },
+        from: 'current-rank',
+        ...shared,
+      };
+  }
+  const reason = curve ? 'No rank, no stock counts and no stated units are known.' : 'The category has no rank curve and no units are stated.';
+  return { best: unknown(reason), from: 'nothing', ...shared };
+};
+
+/** Units of each day that has a rank, by the curve. */
+export const dailyUnits = (readings: readonly Reading[], curve: RankCurve, until: Day): { day: Day; units: number }[] =>
+  tidyReadings(readings, until)
+    .filter((r) => r.rank !== null && r.rank >= 1)
+    .map((r) => ({ day: r.day, units: unitsAtRank(curve, r.rank!) }));
+
+/** Monthly units by the curve at the average ranks of the last three whole months. */
+const unitsByMonths = (months: readonly MonthHistory[], curve: RankCurve, until: Day): Figure => {
+  const ranked = months.filter((m) => m.rank !== null && m.rank >= 1 && m.month <= until && daysBetween(m.month, until) < 124);
+  if (ranked.length === 0) return unknown('No monthly history of the last four months.');
+  const asReadings = ranked
+    .sort((a, b) => (a.month < b.month ? -1 : 1))
+    .slice(-3)
+    .map((m): Reading => ({ day: m.month, price: m.price, rank: m.rank, reviews: m.reviews, rating: null, sellers: null, stock: null, stockCapped: false }));
+  const figure = unitsByRank(asReadings, curve, until, 124);
+  if (!figure.known) return figure;
+  return {
+    ...figure,
+    working: {
+      method: `The average ranks of the last ${asReadings.length} months through the category's curve.`,
+      inputs: [
+        { label: 'Months', value: asReadings.map((r) => `${r.day.slice(0, 7)}: rank ${r.rank}`).join(', ') },
+        ...figure.working.inputs.slice(-2),
+      ],
+      warnings: ['Monthly averages hide sales and stock-outs within the month.'],
+      better: 'Watch the listing: daily readings give each day its own rank.',
+    },
+  };
+};
+
+const statedFigure = (stated: StatedUnits | null): Figure =>
+  stated
+    ? {
+        known: true,
+        value: stated.unitsPerMonth,
+        low: stated.unitsPerMonth,
+        high: stated.unitsPerMonth,
+        working: {
+          method: `Stated by ${stated.source}, not computed here.`,
+          inputs: [{ label: 'Stated on', value: stated.day }],
+          warnings: ['How the source made this figure, and how sure it is, is not known.'],
+          better: 'Watch the listing, or give its category a rank curve, to compare.',
+        },
+      }
+    : unknown('No source states the units.');

@@ -1,0 +1,40 @@
+/** A calendar day as ISO 8601 text, `2026-11-24`. The program has no time of day in its figures. */
+export type Day = string;
+
+const DAY_MS = 86_400_000;
+
+/** Days since 1970-01-01. Throws on text that is no calendar day. @example epochDay('1970-01-11') // => 10 */
+export const epochDay = (day: Day): number => {
+  const ms = Date.parse(`${day}T00:00:00Z`);
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || Number.isNaN(ms) || new Date(ms).toISOString().slice(0, 10) !== day)
+    throw new RangeError(`"${day}" is no calendar day`);
+  return ms / DAY_MS;
+};
+
+/** The day that many days after 1970-01-01. @example dayFromEpoch(10) // => "1970-01-11" */
+export const dayFromEpoch = (days: number): Day => new Date(days * DAY_MS).toISOString().slice(0, 10);
+
+/** True for text that is a calendar day. @example isDay('2026-02-30') // => false */
+export const isDay = (text: string): boolean => {
+  try {
+    epochDay(text);
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+/** The day n days later (earlier when negative). @example addDays('2026-02-27', 2) // => "2026-03-01" */
+export const addDays = (day: Day, n: number): Day => dayFromEpoch(epochDay(day) + n);
+
+/** Whole days from one day to another. @example daysBetween('2026-11-01', '2026-11-24') // => 23 */
+export const daysBetween = (from: Day, to: Day): number => epochDay(to) - epochDay(from);
+
+/** The first day of the day's month. @example monthOf('2026-11-24') // => "2026-11-01" */
+export const monthOf = (day: Day): Day => `${day.slice(0, 7)}-01`;
+
+/** The first day of the month n months later. @example addMonths('2026-11-24', 2) // => "2027-01-01" */
+export const addMonths = (day: Day, n: number): Day => {
+  const months = Number(day.slice(0, 4)) * 12 + Number(day.slice(5, 7)) - 1 + n;
+  return `${String(Math.floor(months / 12)).padStart(4, '0')}-${String((months % 12) + 1).padStart(2, '0')}-01`;
+};

@@ -1,0 +1,4 @@
+declare module 'jstat' {
+  const jstat: { chisquare: { inv(p: number, degrees: number): number; cdf(x: number, degrees: number): number } };
+  export default jstat;
+}

@@ -1,0 +1,38 @@
+import js from '@eslint/js';
+import { defineConfig, globalIgnores } from 'eslint/config';
+import prettier from 'eslint-config-prettier';
+import reactHooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+
+/** Bans imports of whole layers; the dependency rule itself is drawn in docs/architecture.md. */
+const ban = (files, group, message) => ({
+  files,
+  rules: { '@typescript-eslint/no-restricted-imports': ['error', { patterns: [{ group, message }] }] },
+});
+
+export default defineConfig(
+  globalIgnores(['**/dist/**', '**/node_modules/**', '.data/**', '.cache/**', 'server/src/db/migrations/**', '**/test-results/**', '**/playwright-report/**']),
+  js.configs.recommended,
+  ts.configs.recommended,
+  reactHooks.configs.flat['recommended-latest'],
+  prettier,
+  { languageOptions: { globals: { ...globals.node } } },
+  { files: ['web/**'], languageOptions: { globals: { ...globals.browser } } },
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'no-console': 'error',
+      eqeqeq: ['error', 'always'],
+    },
+  },
+  { files: ['scripts/**', 'e2e/**', '**/bench/**', 'demo/src/main.ts'], rules: { 'no-console': 'off' } },
+  ban(
+    ['core/src/**'],
+    ['express', 'react', 'react-*', 'drizzle-orm', 'drizzle-orm/**', 'mysql2', 'node:*', '@kettle/**', '**/server/**', '**/web/**', '**/contract/**'],
+    'core is computation only: no I/O, no framework, no other layer.',
+  ),
+  ban(['contract/src/**'], ['express', 'react', 'react-*', 'drizzle-orm', 'mysql2', 'node:*', '@kettle/server/**', '@kettle/web/**', '@kettle/demo/**'], 'contract knows core only.'),
+  ban(['web/src/**'], ['express', 'drizzle-orm', 'drizzle-orm/**', 'mysql2', 'node:*', '@kettle/server/**', '@kettle/demo/**', '**/server/**'], 'web talks to the server through the contract.'),
+  ban(['server/src/**'], ['react', 'react-*', '@kettle/web/**', '**/web/src/**'], 'the server knows no interface code.'),
+);
