@@ -134,7 +134,7 @@ export const standing = <C extends { name: string; score: Score }>(candidates: r
 export const swingCriteria = (sheet: Scoresheet, result: Score): string[] => {
   const passes = result.least >= result.passMark;
   return sheet.criteria
-    .filter((criterion, i) => {
+    .filter((_, i) => {
       const now = result.criteria[i]!;
       return passes ? result.least - now.least < result.passMark : result.least - now.least + now.max >= result.passMark;
     })

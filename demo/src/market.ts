@@ -1,0 +1,228 @@
+import { dayFromEpoch, epochDay, type Day } from '@kettle/core/measures/day';
+import { DAYS_PER_MONTH } from '@kettle/core/measures/units';
+import { hashText, normalDraw, poissonDraw, randomFrom, type Random } from '@kettle/core/stats/random';
+
+/**
+ * What a listing of the invented world really does. All of it is a pure function of these numbers, the code and the
+ * day, so that the feed can go on from any day without keeping a state.
+ */
+export interface Truth {
+  code: string;
+  /** Pieces a day on an ordinary day at the world's first "today". */
+  base: number;
+  /** Growth of the pieces a year, as a fraction. */
+  growth: number;
+  /** Twelve factors, January first, of mean 1. */
+  season: readonly number[];
+  /** Ordinary price in minor units, and its growth a year. */
+  price: number;
+  priceGrowth: number;
+  /** Chance of a sale on a day, and what a sale multiplies the pieces by. */
+  saleChance: number;
+  saleLift: number;
+  /** Days with a sale of their own, besides chance. */
+  saleDays: readonly Day[];
+  /** Chance that a quarter holds an outage. */
+  outageChance: number;
+  reviewsPerUnit: number;
+  rating: number;
+  sellers: number;
+  onSaleSince: Day;
+  /** Reviews on the first day of the recorded past. */
+  reviewsBefore: number;
+}
+
+/** The day the world was made; growth and trends are reckoned from it. */
+export const WORLD_DAY: Day = '2026-11-24';
+/** First month of the recorded past. */
+export const FIRST_MONTH: Day = '2023-12-01';
+const STOCK_BLOCK = 60;
+/** The largest stock the marketplace shows. */
+export const STOCK_CAP = 999;
+
+/** The family's expected pieces a day of a month, largest first. */
+export type RatesOfMonth = (month: string) => Float64Array;
+
+const mix = (seed: number, tag: number, n: number): Random =>
+  randomFrom(Math.imul(Math.imul(seed ^ (tag * 0x9e3779b1), 0x85ebca6b) ^ (n * 0xc2b2ae35), 0x27d4eb2f));
+const DRAW = { outage: 1, sale: 2, units: 3, price: 4, sellers: 5, stock: 6, rank: 7 } as const;
+
+/** Month (0–11) and share of the way from mid-month to the next, by day since 1970; made once a day. */
+const calendar = new Map<number, { month: string; below: number; share: number }>();
+const dateOf = (day: number): { month: string; below: number; share: number } => {
+  let found = calendar.get(day);
+  if (!found) {
+    const iso = dayFromEpoch(day);
+    const at = Number(iso.slice(5, 7)) - 1 + (Number(iso.slice(8, 10)) - 15) / 30.44;
+    const below = Math.floor(at);
+    found = { month: iso.slice(0, 7), below: (below + 12) % 12, share: at - below };
+    calendar.set(day, found);
+  }
+  return found;
+};
+const WORLD = epochDay(WORLD_DAY);
+const PAST = epochDay(FIRST_MONTH);
+
+/** Weights of the last days in the pace that a rank follows. */
+const TRAIL = [0.3, 0.22, 0.16, 0.12, 0.09, 0.06, 0.05];
+
+/** A listing of the invented world, to be asked about any day since 1970 (a whole number). */
+export class Simulated {
+  readonly truth: Truth;
+  readonly since: number;
+  private readonly seed: number;
+  private readonly growth: number;
+  private readonly priceGrowth: number;
+  private readonly saleDays: ReadonlySet<number>;
+
+  constructor(truth: Truth) {
+    this.truth = truth;
+    this.seed = hashText(truth.code);
+    this.since = epochDay(truth.onSaleSince);
+    this.growth = Math.log1p(truth.growth) / 365.25;
+    this.priceGrowth = Math.log1p(truth.priceGrowth) / 365.25;
+    this.saleDays = new Set(truth.saleDays.map(epochDay));
+  }
+
+  /** True when there is nothing to sell: some quarters hold one outage of five to twenty days. */
+  isOut(day: number): boolean {
+    const quarter = Math.floor(day / 91);
+    const random = mix(this.seed, DRAW.outage, quarter);
+    if (random() >= this.truth.outageChance) return false;
+    const length = 5 + Math.floor(random() * 16);
+    const start = Math.floor(random() * (91 - length));
+    const at = day - quarter * 91;
+    return at >= start && at < start + length;
+  }
+
+  /** What a sale multiplies the day's pieces by; 1 on a day without one. */
+  saleFactor(day: number): number {
+    if (this.saleDays.has(day)) return 45;
+    return mix(this.seed, DRAW.sale, day)() < this.truth.saleChance ? this.truth.saleLift : 1;
+  }
+
+  /** Pieces to be expected on a day of the year, without sales and outages; rising over the first quarter on sale. */
+  ordinaryUnits(day: number): number {
+    if (day < this.since) return 0;
+    const { below, share } = dateOf(day);
+    const { season, base } = this.truth;
+    const ofSeason = season[below]! * (1 - share) + season[(below + 1) % 12]! * share;
+    return base * Math.exp(this.growth * (day - WORLD)) * ofSeason * Math.min(1, (day - this.since + 5) / 90);
+  }
+
+  /** Pieces really sold. */
+  units(day: number): number {
+    if (day < this.since || this.isOut(day)) return 0;
+    const random = mix(this.seed, DRAW.units, day);
+    const mood = Math.exp(0.18 * normalDraw(random));
+    return poissonDraw(random, this.ordinaryUnits(day) * this.saleFactor(day) * mood);
+  }
+
+  price(day: number): number {
+    const ordinary = this.truth.price * Math.exp(this.priceGrowth * (day - WORLD));
+    const wobble = 1 + 0.03 * (mix(this.seed, DRAW.price, Math.floor(day / 21))() - 0.5);
+    const sale = this.saleFactor(day) > 1 ? 0.8 : 1;
+    return Math.max(99, Math.round((ordinary * wobble * sale) / 10) * 10 - 1);
+  }
+
+  /** Reviews by a day: what was there before the recorded past and a share of the ordinary pieces since. */
+  reviews(day: number): number {
+    if (day < this.since) return 0;
+    let units = 0;
+    for (let at = Math.max(this.since, PAST); at < day; at += 30) units += this.ordinaryUnits(at) * Math.min(30, day - at);
+    return Math.round(this.truth.reviewsBefore + units * this.truth.reviewsPerUnit);
+  }
+
+  /** Hundredths of a star. */
+  rating(day: number): number {
+    return Math.round(100 * Math.min(5, Math.max(1, this.truth.rating + 0.06 * Math.sin(day / 97 + (this.seed % 7)))));
+  }
+
+  sellers(day: number): number {
+    return Math.max(1, this.truth.sellers + (mix(this.seed, DRAW.sellers, Math.floor(day / 30))() < 0.15 ? 1 : 0));
+  }
+
+  /** Stocks at the end of n days: filled at the start of each block of sixty days and whenever they run low. */
+  stocks(from: number, n: number): number[] {
+    const result: number[] = [];
+    let stock = 0;
+    for (let day = Math.floor(from / STOCK_BLOCK) * STOCK_BLOCK; result.length < n; day++) {
+      const random = mix(this.seed, DRAW.stock, day);
+      const daily = Math.max(0.2, this.ordinaryUnits(day));
+      if (day % STOCK_BLOCK === 0) stock = Math.max(Math.min(stock, Math.ceil(daily * 70)), Math.ceil(daily * (25 + 30 * random())));
+      const sold = this.units(day);
+      if (stock - sold < daily * 4) stock += Math.ceil(daily * (20 + 25 * random()));
+      const out = this.isOut(day);
+      if (!out) stock = Math.max(0, stock - sold);
+      if (day >= from) result.push(out ? 0 : stock);
+    }
+    return result;
+  }
+
+  /**
+   * What a watcher would read on n days from a day on. Ranks follow the sales of the last week, late and with noise.
+   */
+  read(rates: RatesOfMonth, from: number, n: number): DayFacts[] {
+    const units = Array.from({ length: n + TRAIL.length }, (_, i) => this.units(from - TRAIL.length + i));
+    const stocks = this.stocks(from, n);
+    let reviews = this.reviews(from);
+    return stocks.map((stock, i) => {
+      const day = from + i;
+      const trail = TRAIL.reduce((sum, w, back) => sum + w * units[i + TRAIL.length - 1 - back]!, 0);
+      // Ranks of slow sellers lean on older sales as well.
+      const pace = 0.8 * trail + 0.2 * this.ordinaryUnits(day);
+      const noise = Math.exp(0.12 * normalDraw(mix(this.seed, DRAW.rank, day)));
+      reviews += poissonDraw(mix(this.seed, DRAW.rank, -day), units[i + TRAIL.length]! * this.truth.reviewsPerUnit);
+      return {
+        day: dayFromEpoch(day), price: this.price(day), rank: Math.max(1, Math.round(rankOfRate(rates(dateOf(day).month), pace) * noise)),
+        reviews, rating: this.rating(day), sellers: this.sellers(day), stock: Math.min(stock, STOCK_CAP), stockCapped: stock > STOCK_CAP,
+      };
+    });
+  }
+}
+
+/** Mean pieces a month over a window of days that ends on a day: what estimates are held against. */
+export const trueMonthlyUnits = (truth: Truth, until: Day, days: number): number => {
+  const listing = new Simulated(truth);
+  let sum = 0;
+  for (let i = 0; i < days; i++) sum += listing.units(epochDay(until) - i);
+  return (sum / days) * DAYS_PER_MONTH;
+};
+
+/** Expected pieces a day of a family on a day, largest first: what ranks are read from. */
+export const ratesOn = (listings: readonly Simulated[], day: number): Float64Array =>
+  Float64Array.from(listings, (l) => l.ordinaryUnits(day)).sort().reverse();
+
+/** Sorted rates of a family by month (2026-11), made when first asked for. */
+export const monthlyRates = (listings: readonly Simulated[]): RatesOfMonth => {
+  const made = new Map<string, Float64Array>();
+  return (month) => {
+    let rates = made.get(month);
+    if (!rates) made.set(month, (rates = ratesOn(listings, epochDay(`${month}-15`))));
+    return rates;
+  };
+};
+
+/** The rank of a pace of sales among the sorted rates of its family. */
+export const rankOfRate = (rates: Float64Array, rate: number): number => {
+  let low = 0;
+  let high = rates.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (rates[middle]! > rate) low = middle + 1;
+    else high = middle;
+  }
+  return low + 1;
+};
+
+export interface DayFacts {
+  day: Day;
+  price: number;
+  rank: number;
+  reviews: number;
+  /** Hundredths of a star. */
+  rating: number;
+  sellers: number;
+  stock: number;
+  stockCapped: boolean;
+}

@@ -1,0 +1,20 @@
+import { sql } from 'drizzle-orm';
+import { bigint, customType, datetime } from 'drizzle-orm/mysql-core';
+
+/** A row's own number; fits a JavaScript number (below 2^53). */
+export const rowId = (name = 'id') => bigint(name, { mode: 'number', unsigned: true }).autoincrement().primaryKey();
+/** A reference to another row's number. */
+export const refId = (name: string) => bigint(name, { mode: 'number', unsigned: true });
+/** Money in minor units. */
+export const money = (name: string) => bigint(name, { mode: 'number' });
+/** The moment a row was made, UTC. */
+export const madeAt = (name = 'made_at') =>
+  datetime(name, { mode: 'string', fsp: 3 }).notNull().default(sql`(utc_timestamp(3))`);
+
+/** JSON that reads back as an object even where the driver hands over text. */
+export const document = <T>(name: string) =>
+  customType<{ data: T; driverData: string }>({
+    dataType: () => 'json',
+    toDriver: (value) => JSON.stringify(value),
+    fromDriver: (value) => (typeof value === 'string' ? (JSON.parse(value) as T) : (value as T)),
+  })(name);

@@ -1,0 +1,117 @@
+import { sql } from 'drizzle-orm';
+import { boolean, check, date, double, index, int, mysqlEnum, mysqlTable, primaryKey, smallint, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import type { Working } from '@kettle/core/figures/figure';
+import { document, madeAt, money, refId, rowId } from './columns.ts';
+import { categories, marketplaces } from './marketplace.ts';
+
+/** A product page of a marketplace as last seen. Money in minor units, weight in grams, sides in millimetres. */
+export const listings = mysqlTable(
+  'listings',
+  {
+    id: rowId(),
+    marketplaceId: varchar('marketplace_id', { length: 40 }).notNull().references(() => marketplaces.id, { onDelete: 'cascade' }),
+    code: varchar('code', { length: 20 }).notNull(),
+    gtin: varchar('gtin', { length: 14 }),
+    title: varchar('title', { length: 500 }).notNull(),
+    brand: varchar('brand', { length: 120 }).notNull().default(''),
+    categoryId: refId('category_id').notNull().references(() => categories.id),
+    price: money('price'),
+    reviews: int('reviews'),
+    /** Hundredths of a star. */
+    rating: smallint('rating'),
+    rank: int('rank'),
+    weight: int('weight'),
+    sideLong: int('side_long'),
+    sideMiddle: int('side_middle'),
+    sideShort: int('side_short'),
+    sellers: smallint('sellers'),
+    fulfilment: mysqlEnum('fulfilment', ['marketplace', 'seller', 'unknown']).notNull().default('unknown'),
+    soldByMarketplace: boolean('sold_by_marketplace'),
+    pictures: smallint('pictures'),
+    variations: smallint('variations'),
+    packCount: smallint('pack_count'),
+    onSaleSince: date('on_sale_since', { mode: 'string' }),
+    /** Which drawn silhouette stands in for a picture. */
+    silhouette: varchar('silhouette', { length: 24 }),
+    bullets: document<string[]>('bullets'),
+    description: text('description'),
+    seenOn: date('seen_on', { mode: 'string' }).notNull(),
+  },
+  (t) => [
+    uniqueIndex('listings_code').on(t.marketplaceId, t.code),
+    index('listings_brand').on(t.marketplaceId, t.brand),
+    index('listings_category').on(t.categoryId),
+    check('listings_price', sql`price is null or price > 0`),
+    check('listings_rating', sql`rating is null or rating between 100 and 500`),
+    check('listings_rank', sql`\`rank\` is null or \`rank\` >= 1`),
+  ],
+);
+
+/** What was seen of a listing on one day. Rows are added, never changed. */
+export const readings = mysqlTable(
+  'readings',
+  {
+    listingId: refId('listing_id').notNull().references(() => listings.id, { onDelete: 'cascade' }),
+    day: date('day', { mode: 'string' }).notNull(),
+    price: money('price'),
+    rank: int('rank'),
+    reviews: int('reviews'),
+    rating: smallint('rating'),
+    sellers: smallint('sellers'),
+    stock: int('stock'),
+    stockCapped: boolean('stock_capped').notNull().default(false),
+    source: mysqlEnum('source', ['feed', 'import', 'typed']).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.listingId, t.day] })],
+);
+
+/** Averages of a month, for the time before a listing was watched. */
+export const monthlyHistory = mysqlTable(
+  'monthly_history',
+  {
+    listingId: refId('listing_id').notNull().references(() => listings.id, { onDelete: 'cascade' }),
+    month: date('month', { mode: 'string' }).notNull(),
+    price: money('price'),
+    rank: int('rank'),
+    reviews: int('reviews'),
+  },
+  (t) => [primaryKey({ columns: [t.listingId, t.month] })],
+);
+
+/** What a file or a person says of a listing, kept as said. */
+export const statedFigures = mysqlTable(
+  'stated_figures',
+  {
+    id: rowId(),
+    listingId: refId('listing_id').notNull().references(() => listings.id, { onDelete: 'cascade' }),
+    measure: mysqlEnum('measure', ['units', 'revenue']).notNull(),
+    /** Pieces, or minor units of money, a month. */
+    value: double('value').notNull(),
+    source: varchar('source', { length: 200 }).notNull(),
+    day: date('day', { mode: 'string' }).notNull(),
+  },
+  (t) => [uniqueIndex('stated_figures_once').on(t.listingId, t.measure, t.source, t.day)],
+);
+
+/** Units a month of each listing, computed from the tables above and rebuilt whenever they change. */
+export const estimates = mysqlTable('estimates', {
+  listingId: refId('listing_id').primaryKey().references(() => listings.id, { onDelete: 'cascade' }),
+  asOf: date('as_of', { mode: 'string' }).notNull(),
+  units: double('units'),
+  low: double('low'),
+  high: double('high'),
+  origin: mysqlEnum('origin', ['readings', 'months', 'stated', 'current-rank', 'nothing']).notNull(),
+  flattered: boolean('flattered').notNull().default(false),
+  /** Share of a year's units in its best three months. */
+  bestThreeShare: double('best_three_share'),
+  bestThreeMonths: document<number[]>('best_three_months'),
+  working: document<Working>('working'),
+  reason: varchar('reason', { length: 400 }),
+});
+
+/** Listings of which a reading a day is taken. */
+export const watched = mysqlTable('watched', {
+  listingId: refId('listing_id').primaryKey().references(() => listings.id, { onDelete: 'cascade' }),
+  since: date('since', { mode: 'string' }).notNull(),
+  madeAt: madeAt(),
+});

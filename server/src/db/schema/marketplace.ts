@@ -1,0 +1,73 @@
+import { boolean, date, double, foreignKey, index, int, mysqlEnum, mysqlTable, smallint, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import type { FeeSchedule } from '@kettle/core/fees/schedule';
+import type { RankCurve } from '@kettle/core/estimate/rank-curve';
+import { document, madeAt, refId, rowId } from './columns.ts';
+
+/** Where a seller sells. Research belongs to one; its id stands in addresses. */
+export const marketplaces = mysqlTable('marketplaces', {
+  id: varchar('id', { length: 40 }).primaryKey(),
+  name: varchar('name', { length: 80 }).notNull(),
+  currency: varchar('currency', { length: 3 }).notNull(),
+  measures: mysqlEnum('measures', ['imperial', 'metric']).notNull(),
+  /** Host of listing addresses, so that pasted ones are understood. */
+  host: varchar('host', { length: 120 }).notNull(),
+  /** The day of the simulated clock (the hob); null where the real date counts. */
+  hobDay: date('hob_day', { mode: 'string' }),
+  /** Raised whenever listings or their estimates change: what is built from them compares it. */
+  dataVersion: int('data_version').notNull().default(1),
+  /** The last day listings were read or imported. */
+  readUpTo: date('read_up_to', { mode: 'string' }),
+  madeAt: madeAt(),
+});
+
+/** The category tree; the path is the names from the root on, joined by " › ". */
+export const categories = mysqlTable(
+  'categories',
+  {
+    id: rowId(),
+    marketplaceId: varchar('marketplace_id', { length: 40 }).notNull().references(() => marketplaces.id, { onDelete: 'cascade' }),
+    parentId: refId('parent_id'),
+    name: varchar('name', { length: 120 }).notNull(),
+    path: varchar('path', { length: 400 }).notNull(),
+    depth: smallint('depth').notNull(),
+    gated: boolean('gated').notNull().default(false),
+  },
+  (t) => [
+    uniqueIndex('categories_path').on(t.marketplaceId, t.path),
+    foreignKey({ name: 'categories_parent', columns: [t.parentId], foreignColumns: [t.id] }).onDelete('cascade'),
+  ],
+);
+
+/** Fee schedules live side by side, by the day they come into force. */
+export const feeSchedules = mysqlTable(
+  'fee_schedules',
+  {
+    id: rowId(),
+    marketplaceId: varchar('marketplace_id', { length: 40 }).notNull().references(() => marketplaces.id, { onDelete: 'cascade' }),
+    name: varchar('name', { length: 120 }).notNull(),
+    validFrom: date('valid_from', { mode: 'string' }).notNull(),
+    document: document<FeeSchedule>('document').notNull(),
+    source: varchar('source', { length: 200 }).notNull(),
+    madeAt: madeAt(),
+  },
+  (t) => [uniqueIndex('fee_schedules_from').on(t.marketplaceId, t.validFrom)],
+);
+
+/** Rank curves by category path ("*" for all others) and the day they are valid from. */
+export const rankCurves = mysqlTable(
+  'rank_curves',
+  {
+    id: rowId(),
+    marketplaceId: varchar('marketplace_id', { length: 40 }).notNull().references(() => marketplaces.id, { onDelete: 'cascade' }),
+    category: varchar('category', { length: 400 }).notNull(),
+    validFrom: date('valid_from', { mode: 'string' }).notNull(),
+    knots: document<RankCurve['knots']>('knots').notNull(),
+    residual: double('residual').notNull(),
+    /** Reviews for each piece sold, and the spread of its natural log between listings. */
+    reviewRate: double('review_rate'),
+    reviewSpread: double('review_spread'),
+    source: varchar('source', { length: 200 }).notNull(),
+    madeAt: madeAt(),
+  },
+  (t) => [uniqueIndex('rank_curves_from').on(t.marketplaceId, t.category, t.validFrom), index('rank_curves_market').on(t.marketplaceId)],
+);

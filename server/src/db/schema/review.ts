@@ -1,0 +1,46 @@
+import { sql } from 'drizzle-orm';
+import { boolean, check, date, double, index, int, mysqlEnum, mysqlTable, smallint, text, tinyint, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import { refId, rowId } from './columns.ts';
+import { listings } from './listing.ts';
+
+export const reviews = mysqlTable(
+  'reviews',
+  {
+    id: rowId(),
+    listingId: refId('listing_id').notNull().references(() => listings.id, { onDelete: 'cascade' }),
+    /** Hash of listing, day, stars and text: the same review is taken in once. */
+    fingerprint: varchar('fingerprint', { length: 40 }).notNull(),
+    stars: tinyint('stars').notNull(),
+    title: varchar('title', { length: 400 }).notNull().default(''),
+    body: text('body').notNull(),
+    day: date('day', { mode: 'string' }).notNull(),
+    verified: boolean('verified'),
+    helpful: int('helpful'),
+    withPictures: boolean('with_pictures'),
+    /** Set by mining: mentions were looked for by this version of the miner. */
+    minedBy: smallint('mined_by').notNull().default(0),
+    /** Set by mining: why the text is set aside. */
+    setAside: mysqlEnum('set_aside', ['no text', 'other language', 'copy']),
+  },
+  (t) => [
+    uniqueIndex('reviews_once').on(t.fingerprint),
+    index('reviews_listing').on(t.listingId, t.day),
+    check('reviews_stars', sql`stars between 1 and 5`),
+  ],
+);
+
+/** What one sentence of a review says of one aspect; can be made anew from the reviews. */
+export const mentions = mysqlTable(
+  'mentions',
+  {
+    id: rowId(),
+    reviewId: refId('review_id').notNull().references(() => reviews.id, { onDelete: 'cascade' }),
+    kind: mysqlEnum('kind', ['gripe', 'praise', 'wish']).notNull(),
+    aspect: varchar('aspect', { length: 80 }),
+    phrase: varchar('phrase', { length: 160 }),
+    opinion: varchar('opinion', { length: 80 }).notNull(),
+    polarity: double('polarity').notNull(),
+    sentence: text('sentence').notNull(),
+  },
+  (t) => [index('mentions_review').on(t.reviewId)],
+);

@@ -1,0 +1,41 @@
+import { datetime, index, int, mysqlEnum, mysqlTable, varchar, customType } from 'drizzle-orm/mysql-core';
+import { document, madeAt, rowId } from './columns.ts';
+
+const longText = customType<{ data: string }>({ dataType: () => 'longtext' });
+
+/** Long work, claimed by any server process and run in a worker thread. */
+export const jobs = mysqlTable(
+  'jobs',
+  {
+    id: rowId(),
+    kind: varchar('kind', { length: 40 }).notNull(),
+    payload: document<Record<string, unknown>>('payload').notNull(),
+    state: mysqlEnum('state', ['queued', 'running', 'done', 'failed', 'cancelled']).notNull().default('queued'),
+    done: int('done').notNull().default(0),
+    total: int('total').notNull().default(0),
+    message: varchar('message', { length: 500 }).notNull().default(''),
+    result: document<Record<string, unknown>>('result'),
+    /** Two open jobs of the same key are one. Emptied when the job ends. */
+    onceKey: varchar('once_key', { length: 160 }).unique(),
+    attempts: int('attempts').notNull().default(0),
+    worker: varchar('worker', { length: 60 }),
+    /** Renewed while the job runs; a job whose sign of life is old is taken over. */
+    aliveAt: datetime('alive_at', { mode: 'string', fsp: 3 }),
+    madeAt: madeAt(),
+  },
+  (t) => [index('jobs_state').on(t.state, t.id)],
+);
+
+/** Files as they were given, kept until their import is done, so that any process can take them in. */
+export const uploads = mysqlTable('uploads', {
+  id: rowId(),
+  name: varchar('name', { length: 255 }).notNull(),
+  content: longText('content').notNull(),
+  madeAt: madeAt(),
+});
+
+/** What kind of workspace this is and what has been set up in it. */
+export const workspace = mysqlTable('workspace', {
+  key: varchar('key', { length: 40 }).primaryKey(),
+  value: document<unknown>('value').notNull(),
+});
