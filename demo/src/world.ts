@@ -93,7 +93,7 @@ const plainListing = (market: DemoMarketplace, kind: Kind, code: string, place: 
     pictures: 1 + Math.floor(random() * 8), variations: random() < 0.6 ? 1 : 2 + Math.floor(random() * 6),
     fulfilment: random() < 0.7 ? 'marketplace' : 'seller', soldByMarketplace: isNational && random() < 0.3, story: null,
     truth: {
-      code, base, growth: 0.25 * normalDraw(random), season: SEASONS[kind.season], price, priceGrowth: random() < 0.06 ? -0.2 : 0.02 * normalDraw(random),
+      code, base, growth: Math.min(1.5, Math.max(-0.6, 0.25 * normalDraw(random))), season: SEASONS[kind.season], price, priceGrowth: random() < 0.06 ? -0.2 : 0.02 * normalDraw(random),
       saleChance: random() < 0.3 ? 0.02 : 0.003, saleLift: 1.8 + 2 * random(), saleDays: random() < 0.01 ? [addDays(WORLD_DAY, -Math.floor(20 * random()) - 2)] : [],
       outageChance: 0.15, reviewsPerUnit: rate, rating: Math.min(4.9, Math.max(2.4, 4.1 + 0.45 * normalDraw(random))),
       sellers: isNational ? 3 + Math.floor(random() * 14) : 1 + Math.floor(random() * 1.6), onSaleSince: addMonths(WORLD_DAY, -months),

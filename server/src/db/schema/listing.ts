@@ -1,6 +1,5 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, date, double, index, int, mysqlEnum, mysqlTable, primaryKey, smallint, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
-import type { Working } from '@kettle/core/figures/figure';
 import { document, madeAt, money, refId, rowId } from './columns.ts';
 import { categories, marketplaces } from './marketplace.ts';
 
@@ -105,7 +104,6 @@ export const estimates = mysqlTable('estimates', {
   /** Share of a year's units in its best three months. */
   bestThreeShare: double('best_three_share'),
   bestThreeMonths: document<number[]>('best_three_months'),
-  working: document<Working>('working'),
   reason: varchar('reason', { length: 400 }),
 });
 

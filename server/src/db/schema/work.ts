@@ -37,5 +37,5 @@ export const uploads = mysqlTable('uploads', {
 /** What kind of workspace this is and what has been set up in it. */
 export const workspace = mysqlTable('workspace', {
   key: varchar('key', { length: 40 }).primaryKey(),
-  value: document<unknown>('value').notNull(),
+  value: document<Record<string, unknown>>('value').notNull(),
 });

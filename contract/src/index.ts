@@ -1,0 +1,8 @@
+import { candidates, reviews, watch } from './candidates.ts';
+import { listings } from './listings.ts';
+import { shortlist } from './shortlist.ts';
+import { siftRoutes } from './sift.ts';
+import { sources } from './sources.ts';
+
+/** Every route of the API, by capability. */
+export const routes = { sources, sift: siftRoutes, listings, candidates, watch, reviews, shortlist };

@@ -1,0 +1,75 @@
+import { Type, type Static, type TSchema } from '@sinclair/typebox';
+
+export const Nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()]);
+export const Id = Type.Integer({ minimum: 1, maximum: Number.MAX_SAFE_INTEGER });
+export const Day = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$', description: 'A calendar day, 2026-11-24.' });
+export const Money = Type.Integer({ description: 'Minor units of the marketplace’s currency.' });
+export const Rate = Type.Number({ description: 'A fraction: 0.15 is 15 %.' });
+export const MarketplaceId = Type.String({ pattern: '^[a-z0-9][a-z0-9-]{0,39}$' });
+export const Done = Type.Object({ ok: Type.Literal(true) });
+
+export const Working = Type.Object({
+  method: Type.String(),
+  inputs: Type.Array(Type.Object({ label: Type.String(), value: Type.String() })),
+  warnings: Type.Array(Type.String()),
+  better: Type.Optional(Type.String()),
+});
+/** A computed figure with its interval and working, or the reason why there is none. */
+export const Figure = Type.Union([
+  Type.Object({ known: Type.Literal(true), value: Type.Number(), low: Type.Number(), high: Type.Number(), working: Working }),
+  Type.Object({ known: Type.Literal(false), reason: Type.String() }),
+]);
+export type Figure = Static<typeof Figure>;
+
+/** RFC 9457 problem details. */
+export const Problem = Type.Object({
+  type: Type.String({ description: 'Stable name of the kind of problem.' }),
+  title: Type.String({ description: 'A sentence that a seller understands.' }),
+  status: Type.Integer(),
+  detail: Type.Optional(Type.String()),
+  field: Type.Optional(Type.String({ description: 'The field that is wrong.' })),
+  fields: Type.Optional(Type.Array(Type.Object({ field: Type.String(), sentence: Type.String() }))),
+});
+export type Problem = Static<typeof Problem>;
+
+export const Stage = Type.Union(
+  (['found', 'watched', 'weighed', 'shortlisted', 'chosen', 'dropped'] as const).map((s) => Type.Literal(s)),
+);
+export type Stage = 'found' | 'watched' | 'weighed' | 'shortlisted' | 'chosen' | 'dropped';
+
+export const Job = Type.Object({
+  id: Id,
+  kind: Type.String(),
+  state: Type.Union((['queued', 'running', 'done', 'failed', 'cancelled'] as const).map((s) => Type.Literal(s))),
+  done: Type.Integer(),
+  total: Type.Integer(),
+  message: Type.String(),
+  result: Nullable(Type.Record(Type.String(), Type.Unknown())),
+});
+export type Job = Static<typeof Job>;
+
+/** A listing as it stands in any list. */
+export const ListingBrief = Type.Object({
+  id: Id,
+  code: Type.String(),
+  title: Type.String(),
+  brand: Type.String(),
+  category: Type.String({ description: 'Path from the root on, joined by " › ".' }),
+  price: Nullable(Money),
+  net: Nullable(Money),
+  units: Nullable(Type.Number()),
+  unitsLow: Nullable(Type.Number()),
+  unitsHigh: Nullable(Type.Number()),
+  unitsFrom: Type.String(),
+  flattered: Type.Boolean(),
+  revenue: Nullable(Money),
+  reviews: Nullable(Type.Integer()),
+  rating: Nullable(Type.Number()),
+  rank: Nullable(Type.Integer()),
+  weight: Nullable(Type.Integer({ description: 'Grams.' })),
+  sizeClass: Nullable(Type.String()),
+  sellers: Nullable(Type.Integer()),
+  months: Nullable(Type.Integer()),
+  seenOn: Day,
+});
+export type ListingBrief = Static<typeof ListingBrief>;

@@ -1,0 +1,86 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { route } from './route.ts';
+import { Day, Done, Id, Job, MarketplaceId, Nullable } from './shapes.ts';
+
+export const Marketplace = Type.Object({
+  id: MarketplaceId,
+  name: Type.String(),
+  currency: Type.String(),
+  measures: Type.Union([Type.Literal('imperial'), Type.Literal('metric')]),
+  host: Type.String(),
+  today: Day,
+  simulated: Type.Boolean({ description: 'The clock is the hob’s, not the real one.' }),
+  readUpTo: Nullable(Day),
+  listings: Type.Integer(),
+  candidates: Type.Integer(),
+  shortlisted: Type.Integer(),
+  schedules: Type.Array(Type.Object({ id: Id, name: Type.String(), validFrom: Day, source: Type.String() })),
+  curves: Type.Integer(),
+});
+export type Marketplace = Static<typeof Marketplace>;
+
+export const Category = Type.Object({ id: Id, parent: Nullable(Id), name: Type.String(), path: Type.String(), depth: Type.Integer(), gated: Type.Boolean(), listings: Type.Integer() });
+export type Category = Static<typeof Category>;
+
+export const NewMarketplace = Type.Object(
+  {
+    name: Type.String({ minLength: 2, maxLength: 80, pattern: '\\S' }),
+    currency: Type.String({ pattern: '^[A-Z]{3}$' }),
+    measures: Type.Union([Type.Literal('imperial'), Type.Literal('metric')]),
+    copyFrom: Nullable(Type.String({ description: 'A demo marketplace whose fee schedules and rank curves are copied.' })),
+  },
+  { additionalProperties: false },
+);
+
+export const ImportKind = Type.Union([Type.Literal('listings'), Type.Literal('reviews')]);
+export type ImportKind = Static<typeof ImportKind>;
+/** Which column of the file holds which field; a field left out is not in the file. */
+export const Mapping = Type.Record(Type.String(), Type.String());
+export const Preview = Type.Object({
+  upload: Id,
+  name: Type.String(),
+  rows: Type.Integer(),
+  columns: Type.Array(Type.String()),
+  sample: Type.Array(Type.Record(Type.String(), Type.String())),
+  mapping: Mapping,
+  fields: Type.Array(Type.Object({ key: Type.String(), name: Type.String(), required: Type.Boolean(), explanation: Type.String() })),
+});
+export type Preview = Static<typeof Preview>;
+
+const inMarketplace = Type.Object({ marketplace: MarketplaceId });
+
+export const sources = {
+  health: route('get', '/api/health', 'Whether the server and its database answer.', { reply: Type.Object({ ok: Type.Boolean(), workspace: Type.String() }) }),
+  marketplaces: route('get', '/api/marketplaces', 'The marketplaces of the workspace.', {
+    reply: Type.Object({ workspace: Type.Union([Type.Literal('demo'), Type.Literal('own')]), marketplaces: Type.Array(Marketplace), templates: Type.Array(Type.Object({ id: Type.String(), name: Type.String(), currency: Type.String() })) }),
+  }),
+  addMarketplace: route('post', '/api/marketplaces', 'Adds a marketplace.', { body: NewMarketplace, reply: Type.Object({ id: MarketplaceId }) }),
+  copyFees: route('post', '/api/marketplaces/{marketplace}/copy-fees', 'Copies fee schedules and rank curves from a demo marketplace.', {
+    params: inMarketplace,
+    body: Type.Object({ from: Type.String() }, { additionalProperties: false }),
+    reply: Type.Object({ schedules: Type.Integer(), curves: Type.Integer() }),
+  }),
+  categories: route('get', '/api/marketplaces/{marketplace}/categories', 'The category tree with the listings under each branch.', { params: inMarketplace, reply: Type.Array(Category) }),
+  preview: route('post', '/api/marketplaces/{marketplace}/imports/{kind}/preview', 'Takes a CSV file (as text) and proposes which column is what.', {
+    params: Type.Object({ marketplace: MarketplaceId, kind: ImportKind }),
+    query: Type.Object({ name: Type.String({ maxLength: 255 }) }),
+    body: Type.String(),
+    reply: Preview,
+  }),
+  import: route('post', '/api/marketplaces/{marketplace}/imports/{kind}', 'Takes a previewed file in, as a job.', {
+    params: Type.Object({ marketplace: MarketplaceId, kind: ImportKind }),
+    body: Type.Object({ upload: Id, mapping: Mapping, source: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }) }, { additionalProperties: false }),
+    reply: Job,
+  }),
+  jobs: route('get', '/api/jobs', 'The latest jobs, newest first.', { reply: Type.Array(Job) }),
+  job: route('get', '/api/jobs/{id}', 'One job.', { params: Type.Object({ id: Id }), reply: Job }),
+  cancelJob: route('delete', '/api/jobs/{id}', 'Cancels a job that has not ended.', { params: Type.Object({ id: Id }), reply: Done }),
+  find: route('get', '/api/marketplaces/{marketplace}/find', 'Listings and candidates by code, title or brand.', {
+    params: inMarketplace,
+    query: Type.Object({ q: Type.String({ minLength: 1, maxLength: 200 }) }),
+    reply: Type.Object({
+      listings: Type.Array(Type.Object({ code: Type.String(), title: Type.String(), brand: Type.String() })),
+      candidates: Type.Array(Type.Object({ id: Id, name: Type.String(), stage: Type.String() })),
+    }),
+  }),
+};

@@ -1,0 +1,75 @@
+// Brings a fresh machine to where the program runs: Debian's packages, npm's packages, the built interface.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { programPath, repositoryRoot as root } from './private-database.mjs';
+
+const run = (command, args, options = {}) => {
+  const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (result.error) throw result.error;
+  if (result.status !== 0) throw new Error(`"${command} ${args.join(' ')}" ended with ${result.status}.`);
+};
+
+/** Installs Debian packages whose program is missing; says in one sentence what is needed where it may not. */
+export const installPrograms = (programs) => {
+  const missing = Object.entries(programs).filter(([program]) => !programPath(program)).map(([, pack]) => pack);
+  if (missing.length === 0) return;
+  const isRoot = process.getuid?.() === 0;
+  const mayBecomeRoot = !isRoot && programPath('sudo') && spawnSync('sudo', ['-n', 'true']).status === 0;
+  if (!programPath('apt-get') || (!isRoot && !mayBecomeRoot))
+    throw new Error(`Please install ${missing.join(' and ')} first (on Debian, as root: apt-get install ${missing.join(' ')}).`);
+  console.log(`Installing ${missing.join(' and ')} …`);
+  const apt = (args) => {
+    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+    const [command, ...rest] = isRoot ? ['apt-get', ...args] : ['sudo', '-n', 'apt-get', ...args];
+    const result = spawnSync(command, rest, { env, encoding: 'utf8' });
+    if (result.status !== 0) throw new Error(`apt-get ${args[0]} failed:\n${result.stderr}`);
+  };
+  apt(['update', '-q']);
+  apt(['install', '-y', '-q', '--no-install-recommends', ...missing]);
+};
+
+const stampOf = (files) => {
+  const hash = createHash('sha256');
+  for (const file of files) hash.update(file).update(readFileSync(file));
+  return hash.digest('hex');
+};
+const filesBelow = (dir) =>
+  readdirSync(dir).flatMap((name) => {
+    if (['node_modules', 'dist', 'test'].includes(name)) return [];
+    const path = join(dir, name);
+    return statSync(path).isDirectory() ? filesBelow(path) : [path];
+  });
+
+/** Runs a step only when the files it depends on have changed since it last succeeded. */
+const onceFor = (name, files, isThere, step) => {
+  const mark = join(root, '.cache', `${name}.stamp`);
+  const stamp = stampOf(files);
+  if (isThere() && existsSync(mark) && readFileSync(mark, 'utf8') === stamp) return;
+  step();
+  mkdirSync(join(root, '.cache'), { recursive: true });
+  writeFileSync(mark, stamp);
+};
+
+export const installPackages = () =>
+  onceFor(
+    'packages',
+    [join(root, 'package-lock.json')],
+    () => existsSync(join(root, 'node_modules', 'express')),
+    () => {
+      console.log('Installing packages …');
+      run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' } });
+    },
+  );
+
+export const buildInterface = () =>
+  onceFor(
+    'interface',
+    [...['web', 'core', 'contract'].flatMap((dir) => filesBelow(join(root, dir))), join(root, 'package-lock.json')].sort(),
+    () => existsSync(join(root, 'web', 'dist', 'index.html')),
+    () => {
+      console.log('Building the interface …');
+      run(process.execPath, [join(root, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', 'web', '--logLevel', 'warn']);
+    },
+  );

@@ -1,0 +1,48 @@
+import { stringify } from 'csv-stringify';
+import ExcelJS from 'exceljs';
+import type { Response } from 'express';
+
+export type CellValue = string | number | null;
+export interface Table {
+  name: string;
+  /** Sentences that say what the table holds and of which day it is. */
+  about: string[];
+  columns: string[];
+  rows: AsyncIterable<CellValue[]> | Iterable<CellValue[]>;
+}
+
+/**
+ * A text that a spreadsheet would take for a formula gets an apostrophe in front; one that begins with an apostrophe
+ * gets another, so that reading back takes exactly one away.
+ */
+export const guardCell = (cell: CellValue): CellValue => (typeof cell === 'string' && /^[=+\-@'\t\r]/.test(cell) ? `'${cell}` : cell);
+/** The text as it was before it was guarded. */
+export const unguardCell = (text: string): string => (/^'[=+\-@'\t\r]/.test(text) ? text.slice(1) : text);
+
+const fileName = (name: string, ending: string): string => `attachment; filename="${name.replace(/[^\w-]+/g, '-').toLowerCase()}.${ending}"`;
+
+/** Sends a table as CSV: head, rows; what it is about stands in a header line of the answer, not among the data. */
+export const sendCsv = async (response: Response, table: Table): Promise<void> => {
+  response.setHeader('Content-Type', 'text/csv; charset=utf-8');
+  response.setHeader('Content-Disposition', fileName(table.name, 'csv'));
+  const out = stringify({ bom: true });
+  out.pipe(response);
+  out.write(table.columns.map(guardCell));
+  for await (const row of table.rows) if (!out.write(row.map(guardCell))) await new Promise((resolve) => out.once('drain', resolve));
+  out.end();
+};
+
+/** Sends a table as XLSX: the data on the first sheet, what it is about on the second. Texts are texts there. */
+export const sendXlsx = async (response: Response, table: Table): Promise<void> => {
+  response.setHeader('Content-Type', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
+  response.setHeader('Content-Disposition', fileName(table.name, 'xlsx'));
+  const book = new ExcelJS.stream.xlsx.WorkbookWriter({ stream: response });
+  const sheet = book.addWorksheet(table.name.slice(0, 31), { views: [{ state: 'frozen', ySplit: 1 }] });
+  sheet.addRow(table.columns).commit();
+  for await (const row of table.rows) sheet.addRow(row).commit();
+  sheet.commit();
+  const about = book.addWorksheet('About');
+  for (const sentence of table.about) about.addRow([sentence]).commit();
+  about.commit();
+  await book.commit();
+};

@@ -1,0 +1,71 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { Services } from '../services.ts';
+import { serveCandidates } from '../candidates/routes.ts';
+import { serveListings } from '../listings/routes.ts';
+import { serveReviews } from '../reviews/routes.ts';
+import { serveShortlist } from '../shortlist/routes.ts';
+import { serveSift } from '../sift/routes.ts';
+import { serveSources } from '../sources/routes.ts';
+import { serveWatch } from '../watch/routes.ts';
+import { localHostOnly, ownPagesOnly } from './guards.ts';
+import { openApi } from './openapi.ts';
+import { notFound, problemFrom } from './problem.ts';
+
+const WEB = join(import.meta.dirname, '..', '..', '..', 'web', 'dist');
+const LARGEST_FILE = '60mb';
+
+/** The Express app over its services; listening is the caller's. */
+export const makeApp = (services: Services, log: Logger): Express => {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('query parser', 'simple');
+  app.use(localHostOnly, ownPagesOnly);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'], fontSrc: ["'self'"],
+          connectSrc: ["'self'"], workerSrc: ["'self'"], formAction: ["'self'"], baseUri: ["'none'"], frameAncestors: ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+      referrerPolicy: { policy: 'no-referrer' },
+    }),
+  );
+  app.use(compression());
+  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (r) => r.method === 'GET' } }));
+  app.use(express.json({ limit: '1mb', strict: true }));
+  app.use(express.text({ type: 'text/csv', limit: LARGEST_FILE }));
+
+  app.get('/api/openapi.json', (_, response) => void response.json(openApi()));
+  serveSources(app, services);
+  serveSift(app, services);
+  serveListings(app, services);
+  serveCandidates(app, services);
+  serveWatch(app, services);
+  serveReviews(app, services);
+  serveShortlist(app, services);
+  app.use('/api', () => {
+    throw notFound('That address');
+  });
+  if (existsSync(WEB)) {
+    app.use('/assets', express.static(join(WEB, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+    app.use(express.static(WEB, { index: false }));
+    // Addresses of the interface's own pages all load the interface.
+    app.get('/{*rest}', (_, response) => response.sendFile(join(WEB, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } }));
+  }
+  app.use((error: unknown, request: Request, response: Response, next: NextFunction) => {
+    if (response.headersSent) return next(error);
+    const problem = problemFrom(error);
+    if (problem.status >= 500) log.error({ err: error, url: request.url }, problem.title);
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+  });
+  return app;
+};

@@ -1,0 +1,25 @@
+import type { Express, Request } from 'express';
+import type { TObject, TSchema } from '@sinclair/typebox';
+import type { BodyOf, ParamsOf, QueryOf, ReplyOf, Route } from '@kettle/contract/route';
+import { validator } from './validate.ts';
+
+// The types of a route are read from it; `Route<any …>` alone admits them all.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+type AnyRoute = Route<any, any, any, any>;
+export interface Asked<T extends AnyRoute> {
+  params: ParamsOf<T>;
+  query: QueryOf<T>;
+  body: BodyOf<T>;
+  request: Request;
+}
+
+/** Serves a route of the contract: what comes in is checked against it before the answer is made. */
+export const serve = <T extends AnyRoute>(app: Express, route: T, answer: (asked: Asked<T>) => Promise<ReplyOf<T>>): void => {
+  const params = validator<ParamsOf<T>>(route.params as TObject, 'parameters');
+  const query = validator<QueryOf<T>>(route.query as TObject, 'parameters');
+  const body = validator<BodyOf<T>>(route.body as TSchema, 'body');
+  app[route.method](route.path.replace(/\{(\w+)\}/g, ':$1'), async (request, response) => {
+    // The query is a getter that parses anew: a copy is what gets coerced.
+    response.json(await answer({ params: params({ ...request.params }), query: query({ ...request.query }), body: body(request.body ?? {}), request }));
+  });
+};

@@ -1,0 +1,13 @@
+import { mineReviews } from '../reviews/mine.ts';
+import { importListings } from '../sources/import-listings.ts';
+import { importReviews } from '../sources/import-reviews.ts';
+import { moveHob } from '../watch/hob.ts';
+import type { JobContext, JobKind, JobPayloads, JobResult } from './kinds.ts';
+
+/** What is run for each kind of job. */
+export const jobHandlers: { [K in JobKind]: (payload: JobPayloads[K], context: JobContext) => Promise<JobResult> } = {
+  'move-hob': moveHob,
+  'mine-reviews': mineReviews,
+  'import-listings': importListings,
+  'import-reviews': importReviews,
+};

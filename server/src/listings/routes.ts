@@ -1,0 +1,31 @@
+import type { Express } from 'express';
+import { and, eq } from 'drizzle-orm';
+import { listings as routes } from '@kettle/contract/listings';
+import { listings } from '../db/schema.ts';
+import { notFound } from '../http/problem.ts';
+import { serve } from '../http/serve.ts';
+import type { Services } from '../services.ts';
+import { marketOf } from '../sources/marketplaces.ts';
+import { pictureOf } from '../stand-ins/pictures.ts';
+import { briefsOf, idsByCode } from './briefs.ts';
+import { historyOf, keepCosting, sheetOf } from './service.ts';
+
+export const serveListings = (app: Express, { database: { db } }: Services): void => {
+  serve(app, routes.brief, async ({ params, query }) => {
+    const market = await marketOf(db, params.marketplace);
+    const codes = query.codes.split(',').filter(Boolean).slice(0, 200);
+    const ids = await idsByCode(db, market.id, codes);
+    return briefsOf(db, market, codes.flatMap((code) => ids.get(code) ?? []));
+  });
+  serve(app, routes.sheet, async ({ params }) => sheetOf(db, await marketOf(db, params.marketplace), params.code));
+  serve(app, routes.history, async ({ params }) => historyOf(db, await marketOf(db, params.marketplace), params.code));
+  serve(app, routes.saveCosting, async ({ params, body }) => keepCosting(db, await marketOf(db, params.marketplace), params.code, body));
+
+  app.get('/api/marketplaces/:marketplace/listings/:code/picture.svg', async (request, response) => {
+    const { marketplace, code } = request.params;
+    const [row] = await db.select({ silhouette: listings.silhouette, code: listings.code }).from(listings).where(and(eq(listings.marketplaceId, marketplace), eq(listings.code, code)));
+    if (!row) throw notFound(`The listing ${code}`);
+    response.type('image/svg+xml').setHeader('Cache-Control', 'private, max-age=86400');
+    response.send(pictureOf(row.silhouette, row.code));
+  });
+};

@@ -1,0 +1,58 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { pino } from 'pino';
+import { openDatabase } from './db/connection.ts';
+import { prepareWorkspace } from './prepare.ts';
+import { makeApp } from './http/app.ts';
+import { Jobs } from './jobs/queue.ts';
+import { SiftIndexes } from './sift/indexes.ts';
+import { realToday } from './sources/marketplaces.ts';
+
+const PORTS_TRIED = 20;
+const say = (sentence: string): void => void process.stdout.write(`${sentence}\n`);
+
+const url = process.env.KETTLE_DATABASE_URL;
+if (!url) {
+  process.stderr.write('KETTLE_DATABASE_URL is not set. Start the program with npm run demo or npm start.\n');
+  process.exit(2);
+}
+const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
+const database = openDatabase(url);
+const kind = process.env.KETTLE_WORKSPACE === 'demo' ? 'demo' : 'own';
+try {
+  await prepareWorkspace(database, kind, Number(process.env.KETTLE_LISTINGS ?? 30_000), say);
+} catch (error) {
+  process.stderr.write(`The workspace could not be prepared: ${((error as Error).cause as Error | undefined)?.message ?? (error as Error).message}\n`);
+  process.exit(1);
+}
+const jobs = new Jobs(database, url, log);
+const app = makeApp({ database, jobs, indexes: new SiftIndexes(database.db), realToday }, log);
+const server = createServer(app);
+
+/** Listens on loopback at the first free port from the wished one on. */
+const listen = (port: number, triesLeft: number): void => {
+  server.once('error', (error: NodeJS.ErrnoException) => {
+    if (error.code !== 'EADDRINUSE' || triesLeft === 0) {
+      process.stderr.write(`The server cannot listen: ${error.message}\n`);
+      process.exit(1);
+    }
+    if (port !== 0) say(`Port ${port} is taken; trying ${port + 1}.`);
+    listen(port + 1, triesLeft - 1);
+  });
+  server.listen(port, '127.0.0.1');
+};
+server.once('listening', () => {
+  jobs.start();
+  say(`Cold Kettle is ready: http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
+});
+listen(Number(process.env.KETTLE_PORT ?? 4173), PORTS_TRIED);
+
+const stop = async (): Promise<void> => {
+  server.close();
+  server.closeAllConnections();
+  await jobs.stop();
+  await database.close();
+  process.exit(0);
+};
+process.once('SIGTERM', () => void stop());
+process.once('SIGINT', () => void stop());

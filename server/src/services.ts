@@ -1,0 +1,12 @@
+import type { Database } from './db/connection.ts';
+import type { Jobs } from './jobs/queue.ts';
+import type { SiftIndexes } from './sift/indexes.ts';
+
+/** What every capability may use. */
+export interface Services {
+  database: Database;
+  jobs: Jobs;
+  indexes: SiftIndexes;
+  /** The real date; a marketplace with a hob has its own. */
+  realToday: () => string;
+}

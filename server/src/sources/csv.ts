@@ -1,0 +1,37 @@
+import { parse } from 'csv-parse/sync';
+import { unguardCell } from '../export/table.ts';
+
+export type CsvRow = Record<string, string>;
+export interface CsvFile {
+  columns: string[];
+  rows: CsvRow[];
+}
+
+/** Reads a CSV text: comma, semicolon or tab, found from its first line. Throws a sentence when it is none. */
+export const readCsv = (text: string): CsvFile => {
+  const bare = text.replace(/^\uFEFF/, '');
+  if (bare.trim() === '') throw new Error('The file is empty.');
+  const head = bare.slice(0, bare.search(/[\r\n]|$/));
+  const delimiter = [',', ';', '\t'].map((sign) => ({ sign, n: head.split(sign).length })).sort((a, b) => b.n - a.n)[0]!.sign;
+  let records: string[][];
+  try {
+    records = parse(bare, { delimiter, relax_column_count: true, skip_empty_lines: true, relax_quotes: true, max_record_size: 1_000_000 }) as string[][];
+  } catch (error) {
+    throw new Error(`The file is no CSV that can be read: ${(error as Error).message}`, { cause: error });
+  }
+  const columns = (records[0] ?? []).map((name, i) => name.trim() || `Column ${i + 1}`);
+  if (new Set(columns).size !== columns.length) throw new Error('Two columns of the file have the same head. Rename one of them.');
+  if (records.length < 2) throw new Error('The file has a head but no rows.');
+  return { columns, rows: records.slice(1).map((r) => Object.fromEntries(columns.map((name, i) => [name, unguardCell((r[i] ?? '').trim())]))) };
+};
+
+/** A date as people write it: 2026-11-24, 24.11.2026; null when it is no calendar day. */
+export const dayFromText = (text: string): string | null => {
+  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})/.exec(text);
+  const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text);
+  const parts = iso ? [iso[1]!, iso[2]!, iso[3]!] : dotted ? [dotted[3]!, dotted[2]!, dotted[1]!] : null;
+  if (!parts) return null;
+  const day = `${parts[0]}-${parts[1]!.padStart(2, '0')}-${parts[2]!.padStart(2, '0')}`;
+  const ms = Date.parse(`${day}T00:00:00Z`);
+  return Number.isNaN(ms) || new Date(ms).toISOString().slice(0, 10) !== day ? null : day;
+};

@@ -1,0 +1,135 @@
+import { eq, sql } from 'drizzle-orm';
+import { gramsFromOunces, gramsFromPounds, gramsFromUnit, mmFromInches, type Measures } from '@kettle/core/measures/units';
+import { minorFromMajor } from '@kettle/core/money/money';
+import type { Db } from '../db/connection.ts';
+import { listings, marketplaces, readings, statedFigures } from '../db/schema.ts';
+import type { JobContext, JobPayloads, JobResult } from '../jobs/kinds.ts';
+import { idsByCode } from '../listings/briefs.ts';
+import { refreshEstimates } from '../listings/estimates.ts';
+import { ensureCategory, namesOfPath, NO_CATEGORY } from './categories.ts';
+import { dayFromText } from './csv.ts';
+import { importResult, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
+import { marketOf, type Market } from './marketplaces.ts';
+
+const AT_ONCE = 500;
+
+interface ListingRow {
+  code: string;
+  names: string[];
+  listing: Omit<typeof listings.$inferInsert, 'marketplaceId' | 'categoryId'>;
+  stock: number | null;
+  units: number | null;
+  revenue: number | null;
+  day: string;
+}
+
+/** Takes a file of listings in, all or nothing: what a cell leaves empty keeps its earlier value. */
+export const importListings = async (payload: JobPayloads['import-listings'], { database, progress }: JobContext): Promise<JobResult> => {
+  const { db } = database;
+  const market = await marketOf(db, payload.marketplace);
+  await progress(0, 1, 'Reading the file');
+  const { taken, refused } = await rowsOfUpload(db, payload, (fields) => listingFrom(fields, market));
+  const unique = [...new Map(taken.map((row) => [row.code, row])).values()];
+  const ids: number[] = [];
+  await db.transaction(async (tx) => {
+    const inTx = tx as unknown as Db;
+    const categoryIds = new Map<string, number>();
+    for (const { names } of unique) {
+      const path = names.join(' › ');
+      if (!categoryIds.has(path)) categoryIds.set(path, await ensureCategory(inTx, market.id, names));
+    }
+    for (let at = 0; at < unique.length; at += AT_ONCE) {
+      await progress(at, unique.length, `Taking in listings, ${at} of ${unique.length}`);
+      const batch = unique.slice(at, at + AT_ONCE);
+      ids.push(...(await putListings(inTx, market, payload.source.trim(), batch, categoryIds)));
+    }
+  });
+  await progress(unique.length, unique.length, 'Estimating units');
+  const readUpTo = unique.map((r) => r.day).sort().at(-1);
+  if (readUpTo) await db.update(marketplaces).set({ readUpTo: sql`greatest(coalesce(${marketplaces.readUpTo}, ${readUpTo}), ${readUpTo})` as unknown as string }).where(eq(marketplaces.id, market.id));
+  await refreshEstimates(database, market, ids);
+  const without = unique.filter((r) => r.names[0] === NO_CATEGORY).length;
+  return importResult('listings', unique.length, refused, [
+    ...(taken.length > unique.length ? [`${taken.length - unique.length} rows repeat a code; the last one counts.`] : []),
+    ...(without > 0 ? [`${without} have no category and stand under "${NO_CATEGORY}".`] : []),
+  ]);
+};
+
+const listingFrom = (fields: FieldsOfRow, market: Market): ListingRow => {
+  const code = fields.text('code').toUpperCase();
+  if (!/^(?=.*[A-Z0-9])[A-Z0-9-]{2,20}$/.test(code)) refuse(code === '' ? 'The listing code is missing.' : `"${code.slice(0, 40)}" is no listing code (2 to 20 letters, digits or hyphens).`);
+  const title = fields.text('title').slice(0, 500);
+  if (title === '') refuse('The title is missing.');
+  const minor = (key: string, name: string, min: number): number | null => {
+    const major = fields.number(key, name, { min, max: 10_000_000 });
+    return major === null ? null : minorFromMajor(major, market.currency);
+  };
+  const price = minor('price', 'Price', 0.0001);
+  const rating = fields.number('rating', 'Rating', { min: 0, max: 5 });
+  const since = fields.text('onSaleSince') === '' ? null : (dayFromText(fields.text('onSaleSince')) ?? refuse(`"${fields.text('onSaleSince').slice(0, 40)}" is no date.`));
+  const day = fields.text('day') === '' ? market.today : (dayFromText(fields.text('day')) ?? refuse(`"${fields.text('day').slice(0, 40)}" is no date.`));
+  if (day > market.today) refuse(`The date ${day} lies in the future.`);
+  const side = (key: string, name: string): number | null => {
+    const value = fields.number(key, name, { min: 0.01, max: 100_000 });
+    return value === null ? null : Math.max(1, Math.round(market.measures === 'imperial' ? mmFromInches(value) : value * 10));
+  };
+  const sides = [side('long', 'Longest side'), side('middle', 'Middle side'), side('short', 'Shortest side')];
+  const sorted = sides.every((s) => s !== null) ? (sides as number[]).sort((a, b) => b - a) : [null, null, null];
+  const weight = fields.number('weight', 'Weight', { min: 0.0001, max: 1_000_000 });
+  const whole = (key: string, name: string, min: number): number | null => fields.number(key, name, { min, max: 100_000_000, whole: true });
+  return {
+    code,
+    names: namesOfPath(fields.text('category')),
+    listing: {
+      code, title, brand: fields.text('brand').slice(0, 120), price, seenOn: day, onSaleSince: since,
+      reviews: whole('reviews', 'Reviews', 0), rating: rating === null || rating === 0 ? null : Math.round(Math.max(1, rating) * 100), rank: whole('rank', 'Rank', 1),
+      weight: weight === null ? null : Math.max(1, Math.round(gramsByHead(weight, fields.head('weight'), market.measures))),
+      sideLong: sorted[0], sideMiddle: sorted[1], sideShort: sorted[2],
+      sellers: whole('sellers', 'Sellers', 0), pictures: whole('pictures', 'Pictures', 0), variations: whole('variations', 'Variations', 0),
+    },
+    stock: whole('stock', 'Stock', 0),
+    units: fields.number('units', 'Units a month', { min: 0 }),
+    revenue: minor('revenue', 'Revenue a month', 0),
+    day,
+  };
+};
+
+/** A weight in grams, in the unit that the column's head names, else in the marketplace's. */
+const gramsByHead = (weight: number, head: string, measures: Measures): number => {
+  if (/\b(kg|kilo\w*)\b/i.test(head)) return weight * 1000;
+  if (/\b(g|gram\w*)\b/i.test(head)) return weight;
+  if (/\b(oz|ounce\w*)\b/i.test(head)) return gramsFromOunces(weight);
+  if (/\b(lbs?|pound\w*)\b/i.test(head)) return gramsFromPounds(weight);
+  return gramsFromUnit(weight, measures);
+};
+
+const KEEP_WHEN_EMPTY = ['price', 'reviews', 'rating', 'rank', 'weight', 'side_long', 'side_middle', 'side_short', 'sellers', 'pictures', 'variations', 'on_sale_since'];
+
+const putListings = async (db: Db, market: Market, source: string, batch: readonly ListingRow[], categoryIds: ReadonlyMap<string, number>): Promise<number[]> => {
+  const camel = (name: string): string => name.replace(/_(\w)/g, (_, letter: string) => letter.toUpperCase());
+  await db
+    .insert(listings)
+    .values(batch.map(({ listing, names }) => ({ ...listing, marketplaceId: market.id, categoryId: categoryIds.get(names.join(' › '))! })))
+    .onDuplicateKeyUpdate({
+      set: {
+        title: sql`values(title)`,
+        brand: sql`if(values(brand) = '', brand, values(brand))`,
+        categoryId: sql`values(category_id)`,
+        seenOn: sql`greatest(seen_on, values(seen_on))`,
+        // An older file does not overrule a newer one.
+        ...Object.fromEntries(KEEP_WHEN_EMPTY.map((c) => [camel(c), sql.raw(`if(values(seen_on) < seen_on, coalesce(\`${c}\`, values(\`${c}\`)), coalesce(values(\`${c}\`), \`${c}\`))`)])),
+      },
+    });
+  const ids = await idsByCode(db, market.id, batch.map((r) => r.code));
+  const seen = batch.filter(({ listing, stock }) => listing.rank !== null || listing.price !== null || stock !== null);
+  if (seen.length > 0)
+    await db.insert(readings).ignore().values(
+      seen.map(({ code, day, stock, listing }) => ({ listingId: ids.get(code)!, day, price: listing.price, rank: listing.rank, reviews: listing.reviews, rating: listing.rating, sellers: listing.sellers, stock, source: 'import' as const })),
+    );
+  const stated = batch.flatMap(({ code, day, units, revenue }) => [
+    ...(units === null ? [] : [{ listingId: ids.get(code)!, measure: 'units' as const, value: units, source, day }]),
+    ...(revenue === null ? [] : [{ listingId: ids.get(code)!, measure: 'revenue' as const, value: revenue, source, day }]),
+  ]);
+  if (stated.length > 0) await db.insert(statedFigures).values(stated).onDuplicateKeyUpdate({ set: { value: sql`values(value)` } });
+  return [...ids.values()];
+};

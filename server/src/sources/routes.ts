@@ -1,0 +1,41 @@
+import type { Express } from 'express';
+import { sql } from 'drizzle-orm';
+import { sources as routes } from '@kettle/contract/sources';
+import { serve } from '../http/serve.ts';
+import type { Services } from '../services.ts';
+import { templates } from '../stand-ins/templates.ts';
+import { categoryTree } from './categories.ts';
+import { marketOf } from './marketplaces.ts';
+import { addMarketplace, allMarketplaces, checkMapping, copyFees, find, previewImport, workspaceKind } from './service.ts';
+
+export const serveSources = (app: Express, { database, jobs }: Services): void => {
+  const { db } = database;
+  serve(app, routes.health, async () => {
+    await db.execute(sql`select 1`);
+    return { ok: true, workspace: await workspaceKind(db) };
+  });
+  serve(app, routes.marketplaces, async () => ({
+    workspace: await workspaceKind(db),
+    marketplaces: await allMarketplaces(db),
+    templates: templates().map(({ id, name, currency }) => ({ id, name, currency })),
+  }));
+  serve(app, routes.addMarketplace, async ({ body }) => ({ id: await addMarketplace(database, body) }));
+  serve(app, routes.copyFees, async ({ params, body }) => copyFees(database, await marketOf(db, params.marketplace), body.from));
+  serve(app, routes.categories, async ({ params }) => categoryTree(db, await marketOf(db, params.marketplace)));
+  serve(app, routes.preview, async ({ params, query, request }) => {
+    await marketOf(db, params.marketplace);
+    return previewImport(db, params.kind, query.name, typeof request.body === 'string' ? request.body : '');
+  });
+  serve(app, routes.import, async ({ params, body }) => {
+    const market = await marketOf(db, params.marketplace);
+    await checkMapping(db, params.kind, body.upload, body.mapping);
+    return jobs.add(params.kind === 'listings' ? 'import-listings' : 'import-reviews', { marketplace: market.id, ...body });
+  });
+  serve(app, routes.jobs, () => jobs.latest());
+  serve(app, routes.job, ({ params }) => jobs.get(params.id));
+  serve(app, routes.cancelJob, async ({ params }) => {
+    await jobs.cancel(params.id);
+    return { ok: true as const };
+  });
+  serve(app, routes.find, async ({ params, query }) => find(db, await marketOf(db, params.marketplace), query.q));
+};
