@@ -1,4 +1,4 @@
-import { daysBetween, type Day } from '../measures/day.ts';
+import { epochDay, type Day } from '../measures/day.ts';
 import { robustSpread } from '../stats/robust.ts';
 
 const NEIGHBOURHOOD = 30;
@@ -20,15 +20,19 @@ export interface Spikes {
 }
 
 /**
- * Days whose units exceed the median + 5 × 1.4826 × MAD of the 61 days around them. Null under 14 days.
+ * Days whose units exceed the median + 5 × 1.4826 × MAD of the 61 days around them; the series is in the order of
+ * its days. Null under 14 days.
  * Source of the robust z: Leys et al. (2013), J. Exp. Soc. Psychol. 49.
  */
 export const spikes = (series: readonly DailyUnits[]): Spikes | null => {
   if (series.length < 14) return null;
-  const spiky = series.filter(({ day, units }, i) => {
-    const near: number[] = [];
-    for (let j = i; j >= 0 && daysBetween(series[j]!.day, day) <= NEIGHBOURHOOD; j--) near.push(series[j]!.units);
-    for (let j = i + 1; j < series.length && daysBetween(day, series[j]!.day) <= NEIGHBOURHOOD; j++) near.push(series[j]!.units);
+  const at = series.map((s) => epochDay(s.day));
+  let from = 0;
+  let to = 0;
+  const spiky = series.filter(({ units }, i) => {
+    while (at[i]! - at[from]! > NEIGHBOURHOOD) from++;
+    while (to < series.length && at[to]! - at[i]! <= NEIGHBOURHOOD) to++;
+    const near = series.slice(from, to).map((s) => s.units);
     const { median, spread } = robustSpread(near)!;
     // A flat neighbourhood has no spread; half of the median stands in, so that noise of one piece is no spike.
     return units > median + THRESHOLD * Math.max(spread, median * 0.1, 0.2);

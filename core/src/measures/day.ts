@@ -5,11 +5,27 @@ const DAY_MS = 86_400_000;
 
 /** Days since 1970-01-01. Throws on text that is no calendar day. @example epochDay('1970-01-11') // => 10 */
 export const epochDay = (day: Day): number => {
-  const ms = Date.parse(`${day}T00:00:00Z`);
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || Number.isNaN(ms) || new Date(ms).toISOString().slice(0, 10) !== day)
-    throw new RangeError(`"${day}" is no calendar day`);
-  return ms / DAY_MS;
+  const year = digits(day, 0, 4);
+  const month = digits(day, 5, 2);
+  const date = digits(day, 8, 2);
+  const written = day.length === 10 && day.charCodeAt(4) === 45 && day.charCodeAt(7) === 45;
+  if (!written || !(month >= 1 && month <= 12) || !(date >= 1 && date <= daysInMonth(year, month))) throw new RangeError(`"${day}" is no calendar day`);
+  return Date.UTC(year, month - 1, date) / DAY_MS;
 };
+
+/** A number of a fixed place in a text; NaN when something else stands there. Called for every reading, so it parses by hand. */
+const digits = (text: string, from: number, length: number): number => {
+  let value = 0;
+  for (let i = from; i < from + length; i++) {
+    const digit = text.charCodeAt(i) - 48;
+    if (!(digit >= 0 && digit <= 9)) return Number.NaN;
+    value = value * 10 + digit;
+  }
+  return value;
+};
+
+const daysInMonth = (year: number, month: number): number =>
+  month === 2 ? (year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0) ? 29 : 28) : month === 4 || month === 6 || month === 9 || month === 11 ? 30 : 31;
 
 /** The day that many days after 1970-01-01. @example dayFromEpoch(10) // => "1970-01-11" */
 export const dayFromEpoch = (days: number): Day => new Date(days * DAY_MS).toISOString().slice(0, 10);

@@ -1,0 +1,17 @@
+/** Small things of the interface that survive a reload, in the browser's own store; lost without harm. */
+export const kept = <T>(key: string): T | null => {
+  try {
+    const text = localStorage.getItem(`kettle/${key}`);
+    return text === null ? null : (JSON.parse(text) as T);
+  } catch {
+    return null;
+  }
+};
+
+export const keep = (key: string, value: unknown): void => {
+  try {
+    localStorage.setItem(`kettle/${key}`, JSON.stringify(value));
+  } catch {
+    // A full or forbidden store: the choice holds until the page is closed.
+  }
+};

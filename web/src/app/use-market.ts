@@ -1,0 +1,18 @@
+import { useEffect } from 'react';
+import { useParams } from 'react-router';
+import type { Marketplace } from '@kettle/contract/sources';
+import { useMarketplacesQuery } from '../api/api.ts';
+import { keep } from './kept.ts';
+
+export const LAST_MARKETPLACE = 'marketplace';
+
+/** The marketplace of the address, once it is known. */
+export const useMarket = (): { market: Marketplace | undefined; missing: boolean; error: unknown } => {
+  const { marketplace } = useParams();
+  const { data, error } = useMarketplacesQuery({ params: {} });
+  const market = data?.marketplaces.find((m) => m.id === marketplace);
+  useEffect(() => {
+    if (market) keep(LAST_MARKETPLACE, market.id);
+  }, [market]);
+  return { market, missing: data !== undefined && market === undefined, error };
+};

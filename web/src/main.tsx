@@ -1,0 +1,23 @@
+import '@fontsource-variable/source-sans-3/wght.css';
+import '@fontsource-variable/bricolage-grotesque/wght.css';
+import './app/base.css';
+import { ChakraProvider } from '@chakra-ui/react';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router/dom';
+import { router } from './app/router.tsx';
+import { makeStore } from './app/store.ts';
+import { system } from './app/theme.ts';
+import { applyColourMode } from './app/colour-mode.ts';
+
+applyColourMode();
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <Provider store={makeStore()}>
+      <ChakraProvider value={system}>
+        <RouterProvider router={router} />
+      </ChakraProvider>
+    </Provider>
+  </StrictMode>,
+);
