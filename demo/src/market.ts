@@ -45,7 +45,7 @@ export type RatesOfMonth = (month: string) => Float64Array;
 
 const mix = (seed: number, tag: number, n: number): Random =>
   randomFrom(Math.imul(Math.imul(seed ^ (tag * 0x9e3779b1), 0x85ebca6b) ^ (n * 0xc2b2ae35), 0x27d4eb2f));
-const DRAW = { outage: 1, sale: 2, units: 3, price: 4, sellers: 5, stock: 6, rank: 7 } as const;
+const DRAW = { outage: 1, sale: 2, units: 3, price: 4, sellers: 5, stock: 6, rank: 7, reviews: 8 } as const;
 
 /** Month (0–11) and share of the way from mid-month to the next, by day since 1970; made once a day. */
 const calendar = new Map<number, { month: string; below: number; share: number }>();
@@ -125,12 +125,18 @@ export class Simulated {
     return Math.max(99, Math.round((ordinary * wobble * sale) / 10) * 10 - 1);
   }
 
-  /** Reviews by a day: what was there before the recorded past and a share of the ordinary pieces since. */
+  /**
+   * Reviews by a day: what was there before the recorded past, and a share of the ordinary pieces of each thirty days
+   * since, more in some, less in others. Never falls, and is the same from whichever day it is asked.
+   */
   reviews(day: number): number {
     if (day < this.since) return 0;
-    let units = 0;
-    for (let at = Math.max(this.since, PAST); at < day; at += 30) units += this.ordinaryUnits(at) * Math.min(30, day - at);
-    return Math.round(this.truth.reviewsBefore + units * this.truth.reviewsPerUnit);
+    let reviews = this.truth.reviewsBefore;
+    for (let at = Math.max(this.since, PAST); at < day; at += 30) {
+      const luck = Math.exp(0.25 * normalDraw(mix(this.seed, DRAW.reviews, at)));
+      reviews += this.ordinaryUnits(at) * Math.min(30, day - at) * this.truth.reviewsPerUnit * luck;
+    }
+    return Math.floor(reviews);
   }
 
   /** Hundredths of a star. */
@@ -165,17 +171,15 @@ export class Simulated {
   read(rates: RatesOfMonth, from: number, n: number): DayFacts[] {
     const units = Array.from({ length: n + TRAIL.length }, (_, i) => this.units(from - TRAIL.length + i));
     const stocks = this.stocks(from, n);
-    let reviews = this.reviews(from);
     return stocks.map((stock, i) => {
       const day = from + i;
       const trail = TRAIL.reduce((sum, w, back) => sum + w * units[i + TRAIL.length - 1 - back]!, 0);
       // Ranks of slow sellers lean on older sales as well.
       const pace = 0.8 * trail + 0.2 * this.ordinaryUnits(day);
       const noise = Math.exp(0.12 * normalDraw(mix(this.seed, DRAW.rank, day)));
-      reviews += poissonDraw(mix(this.seed, DRAW.rank, -day), units[i + TRAIL.length]! * this.truth.reviewsPerUnit);
       return {
         day: dayFromEpoch(day), price: this.price(day), rank: Math.max(1, Math.round(rankOfRate(rates(dateOf(day).month), pace) * noise)),
-        reviews, rating: this.rating(day), sellers: this.sellers(day), stock: Math.min(stock, STOCK_CAP), stockCapped: stock > STOCK_CAP,
+        reviews: this.reviews(day), rating: this.rating(day), sellers: this.sellers(day), stock: Math.min(stock, STOCK_CAP), stockCapped: stock > STOCK_CAP,
       };
     });
   }

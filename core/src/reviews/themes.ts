@@ -42,10 +42,11 @@ export interface Theme {
 /** Reviews under which a theme is thin. */
 export const THIN = 5;
 const EVIDENCE = 40;
+const KIND_ORDER = { gripe: 0, praise: 1, wish: 2 };
 
 /**
- * Brings mentions together into themes: same kind and same aspect (where none is named, same opinion), most reviews
- * first. Each review counts once in a theme. Themes on a single review are left out.
+ * Brings mentions together into themes: same kind and same aspect (where none is named, same opinion), gripes
+ * first, then praises and wishes, each with the most reviews first. Each review counts once in a theme. Themes on a single review are left out.
  * @param today the day that "the last 180 days" end on
  */
 export const themesOf = (mentions: readonly ThemeMention[], reviews: readonly ReviewFacts[], today: Day): Theme[] => {
@@ -61,7 +62,7 @@ export const themesOf = (mentions: readonly ThemeMention[], reviews: readonly Re
   return [...groups]
     .map(([key, group]) => themeOf(key, group, reviews, facts, today))
     .filter((theme) => theme.reviews > 1)
-    .sort((a, b) => b.reviews - a.reviews || a.key.localeCompare(b.key));
+    .sort((a, b) => KIND_ORDER[a.kind] - KIND_ORDER[b.kind] || b.reviews - a.reviews || a.key.localeCompare(b.key));
 };
 
 const themeOf = (key: string, group: readonly ThemeMention[], reviews: readonly ReviewFacts[], facts: ReadonlyMap<number, ReviewFacts>, today: Day): Theme => {

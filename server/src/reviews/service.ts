@@ -13,7 +13,7 @@ export interface ReviewFilter {
 }
 /** Latest reviews that are handed out besides those that evidence rests on. */
 const LATEST = 60;
-const MOST_THEMES = 60;
+const MOST_THEMES = 100;
 
 /** True when texts of these listings are still to be read by the miner. */
 const unread = async (db: Db, ids: readonly number[]): Promise<boolean> =>

@@ -98,6 +98,6 @@ const changesOf = (code: string, rows: readonly (typeof readings.$inferSelect)[]
   const empty = rows.filter((r) => r.stock === 0);
   if (empty.length > 0) changes.push({ code, day: empty.at(-1)!.day, text: `out of stock on ${empty.length} days` });
   const sold = stockFalls(rows.map(asReading), last.day, MONTH);
-  if (sold.restocks > 0) changes.push({ code, day: last.day, text: `${sold.restocks} restocks` });
+  if (sold.restocks > 0) changes.push({ code, day: last.day, text: sold.restocks === 1 ? 'one restock' : `${sold.restocks} restocks` });
   return changes;
 };

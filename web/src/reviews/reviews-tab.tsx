@@ -71,7 +71,7 @@ const nameOf = (theme: Theme): string => {
 const ThemeTable = ({ data, chosen, onChoose }: { data: MinedReviews; chosen: string; onChoose: (key: string) => void }) => {
   const widest = Math.max(0.05, ...data.themes.map((t) => t.interval.high));
   return (
-    <Box as="table" w="100%" fontSize="13px" bg="paper" aria-label="Themes" css={{ '& th, & td': { padding: '7px 8px', textAlign: 'left', borderBottom: '1px solid var(--chakra-colors-rule)' }, '& th:first-of-type, & td:first-of-type': { paddingLeft: '20px' }, '& th': { color: 'var(--chakra-colors-ink-soft)' } }}>
+    <Box as="table" w="100%" fontSize="13px" bg="paper" aria-label="Themes" css={{ '& th, & td': { padding: '7px 8px', textAlign: 'left', borderBottom: '1px solid var(--chakra-colors-rule)' }, '& th:first-child, & td:first-child': { paddingLeft: '20px' }, '& th': { color: 'var(--chakra-colors-ink-soft)' } }}>
       <thead><tr><th scope="col">Theme</th><th scope="col" title="Mean stars of reviews with it minus those without">Star pull</th><th scope="col" title="Share of the reviews with text, with an interval of 95 %">Share of reviews</th><th scope="col">By listing: {data.listings.map((_, i) => LETTERS[i]).join(' ')}</th><th scope="col">180 days</th></tr></thead>
       <tbody>
         {data.themes.map((theme) => (

@@ -19,7 +19,7 @@ export const Component = () => {
 };
 
 const VERDICT: Record<ScoredCandidate['score']['verdict'], MarkKind> = { passes: 'holds', fails: 'fails', open: 'open', 'ruled out': 'fails' };
-const cells = { '& th, & td': { padding: '8px 10px', textAlign: 'left', borderBottom: '1px solid var(--chakra-colors-rule)', verticalAlign: 'middle' }, '& th': { color: 'var(--chakra-colors-ink-soft)', fontWeight: 600 }, '& .right': { textAlign: 'right' }, '& th:first-of-type, & td:first-of-type': { paddingLeft: '20px' } } as const;
+const cells = { '& th, & td': { padding: '8px 10px', textAlign: 'left', borderBottom: '1px solid var(--chakra-colors-rule)', verticalAlign: 'middle' }, '& th': { color: 'var(--chakra-colors-ink-soft)', fontWeight: 600 }, '& .right': { textAlign: 'right' }, '& th:first-child, & td:first-child': { paddingLeft: '20px' }, '& th, & .right': { whiteSpace: 'nowrap' } } as const;
 
 const ShortlistPage = ({ market }: { market: Marketplace }) => {
   const { data, error } = useStandingQuery({ params: { marketplace: market.id } }, { refetchOnMountOrArgChange: true });
@@ -69,8 +69,8 @@ const Standing = ({ market, rows, sheet }: { market: Marketplace; rows: ScoredCa
           const open = c.score.gates.filter((g) => g.state === 'unknown').length;
           return (
             <Box as="tr" key={c.id} color={dropped ? 'inkSoft' : undefined}>
-              <td><Box as="b" fontSize="16px">{dropped ? '–' : i + 1}</Box></td>
-              <td><Flex gap="2.5" align="center"><Picture marketplace={market.id} code={c.anchorCode} /><Box><Box asChild fontWeight="600" color={dropped ? 'inkSoft' : 'aubergine'}><Link to={`/${market.id}/candidates/${c.id}/scoresheet`}>{c.name}</Link></Box><Box color="inkSoft" fontSize="12px">{c.stage}</Box></Box></Flex></td>
+              <td><Box as="b" fontSize="16px">{dropped || c.score.verdict === 'ruled out' ? '–' : i + 1}</Box></td>
+              <td><Flex gap="2.5" align="center" minW="190px"><Picture marketplace={market.id} code={c.anchorCode} /><Box><Box asChild fontWeight="600" color={dropped ? 'inkSoft' : 'aubergine'}><Link to={`/${market.id}/candidates/${c.id}/scoresheet`}>{c.name}</Link></Box><Box color="inkSoft" fontSize="12px">{c.stage}</Box></Box></Flex></td>
               <td><Flex align="center" gap="2.5"><PointBar score={c.score} /><span><Mark kind={VERDICT[c.score.verdict]} word={c.score.verdict} />{c.score.least === c.score.most ? c.score.least : `${c.score.least}–${c.score.most}`} <Box as="span" color="inkSoft">{c.score.verdict}</Box></span></Flex></td>
               <td>{failed.length > 0 ? <><Mark kind="fails" />fails: {failed.join(', ')}</> : open > 0 ? <><Mark kind="open" />{open} to be judged</> : <><Mark kind="holds" />all pass</>}</td>
               <td className="right">{money(c.profit, market)}</td><td className="right">{percent(c.margin)}</td><td className="right">{money(c.outlay, market, true)}</td>

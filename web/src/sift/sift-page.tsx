@@ -53,7 +53,7 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
   const addable = MEASURES.filter((m) => m.limit && !cards.includes(m.key));
   const exportTo = (ending: string): string => `/api/marketplaces/${market.id}/sift.${ending}?${sift.search}`;
   return (
-    <Flex direction="column" h="100%">
+    <Flex direction="column" h="100%" position="relative">
       <title>{`Sift ${market.name} – Cold Kettle`}</title>
       <Box px="5" pt="3" pb="3" borderBottomWidth="1px" borderColor="rule">
         <Flex gap="5" align="flex-start">
@@ -116,8 +116,8 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
         ) : (
           !error && <Flex justify="center" py="16" gap="3"><Spinner size="sm" /> <span>Sifting {market.name} …</span></Flex>
         )}
-        {open && <ListingSheetPanel market={market} code={open} onClose={() => sift.setOpen(null)} />}
       </Box>
+      {open && <ListingSheetPanel market={market} code={open} onClose={() => sift.setOpen(null)} />}
     </Flex>
   );
 };

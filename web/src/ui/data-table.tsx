@@ -136,7 +136,7 @@ export const DataTable = <R extends RowData>({ label, columns, rows, rowKey, tot
       </Box>
       <Popover.Root lazyMount unmountOnExit positioning={{ placement: 'bottom-end' }}>
         <Popover.Trigger asChild>
-          <Button size="2xs" variant="ghost" position="absolute" top="6px" right="16px" zIndex="3" bg="enamel" aria-label={`Columns of ${label}`} title="Choose columns"><Columns3 size={14} /></Button>
+          <Button size="2xs" variant="outline" position="absolute" top="5px" right="14px" zIndex="3" bg="paper" aria-label={`Columns of ${label}`} title="Choose columns"><Columns3 size={14} /></Button>
         </Popover.Trigger>
         <Portal>
           <Popover.Positioner>

@@ -1,0 +1,52 @@
+// Runs everything that must hold, from names and types to the browser, and adds up what passed and failed.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildInterface, installPackages, installPrograms } from './install.mjs';
+import { programPath, repositoryRoot as root } from './private-database.mjs';
+
+installPrograms({ mariadbd: 'mariadb-server', chromium: 'chromium' });
+installPackages();
+
+const results = join(root, '.cache', 'results');
+rmSync(results, { recursive: true, force: true });
+mkdirSync(results, { recursive: true });
+const tally = { passed: 0, failed: 0 };
+const seconds = (since) => `${((Date.now() - since) / 1000).toFixed(1)} s`;
+
+const run = (name, [command, ...args], env = {}) => {
+  console.log(`\n── ${name}`);
+  const since = Date.now();
+  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+  console.log(`── ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${seconds(since)}`);
+  return status === 0;
+};
+const check = (name, command) => (run(name, command) ? tally.passed++ : tally.failed++);
+/** Adds a runner's own figures; a runner that failed without any counts as one failure. */
+const count = (ok, file, read) => {
+  const found = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 0 };
+  tally.passed += found.passed;
+  tally.failed += found.failed > 0 || ok ? found.failed : 1;
+};
+const node = (...args) => [process.execPath, ...args];
+const tool = (...path) => join(root, 'node_modules', ...path);
+
+const started = Date.now();
+check('formatting', node(tool('prettier', 'bin', 'prettier.cjs'), '--check', '--log-level', 'warn', '.'));
+check('lint', node(tool('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0'));
+check('layers', node(tool('dependency-cruiser', 'bin', 'dependency-cruise.mjs'), '--config', '.dependency-cruiser.cjs', 'core/src', 'contract/src', 'server/src', 'web/src', 'demo/src'));
+check('types', node(tool('typescript', 'bin', 'tsc'), '-p', 'tsconfig.json'));
+check('types of the interface', node(tool('typescript', 'bin', 'tsc'), '-p', 'web/tsconfig.json'));
+
+const jestFile = join(results, 'jest.json');
+const jestOk = run('unit and server tests', node(tool('jest', 'bin', 'jest.js'), '--json', `--outputFile=${jestFile}`), { NODE_OPTIONS: '--experimental-vm-modules --no-warnings', LOG_LEVEL: 'silent' });
+count(jestOk, jestFile, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }));
+
+buildInterface();
+const playwrightFile = join(results, 'playwright.json');
+const browserOk = run('browser tests', node(tool('@playwright', 'test', 'cli.js'), 'test'), { PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile, CHROMIUM: programPath('chromium') });
+count(browserOk, playwrightFile, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected }));
+
+console.log(`\nAll of it took ${seconds(started)}.`);
+console.log(`${tally.passed} passed, ${tally.failed} failed`);
+process.exit(tally.failed === 0 ? 0 : 1);

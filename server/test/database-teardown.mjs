@@ -1,0 +1,3 @@
+export default async () => {
+  await globalThis.kettleTestDatabase.stop();
+};
