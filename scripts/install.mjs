@@ -59,7 +59,9 @@ export const installPackages = () =>
     () => existsSync(join(root, 'node_modules', 'express')),
     () => {
       console.log('Installing packages …');
-      run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' } });
+      // Not `npm ci`: it refuses a lock file without the optional builds for other systems, which not every registry
+      // has. `--no-save` installs what the lock file says and leaves it as it is.
+      run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' } });
     },
   );
 

@@ -113,7 +113,7 @@ const passwordOf = (root) => {
  * Starts the database of a data folder, making it when missing.
  * @returns {Promise<{ url: string, port: number, pid: number, stop: () => Promise<void>, exited: Promise<number | null> }>}
  */
-export const startDatabase = async (root, say = () => {}) => {
+export const startDatabase = async (root, say = () => {}, wishedPort = 0) => {
   if (!programPath('mariadbd')) throw new Error('MariaDB is not installed. Install it with: apt-get install mariadb-server');
   mkdirSync(root, { recursive: true, mode: 0o700 });
   await recover(root, say);
@@ -121,7 +121,7 @@ export const startDatabase = async (root, say = () => {}) => {
   const user = process.getuid?.() === 0 ? ['--user=root'] : [];
   if (!existsSync(data)) makeDataFolder(root, data, user);
   const password = passwordOf(root);
-  const port = await freePort();
+  const port = wishedPort || (await freePort());
   const socket = join(tmpdir(), `kettle-${createHash('sha256').update(data).digest('hex').slice(0, 12)}.sock`);
   const init = join(root, 'accounts.sql');
   // Run before the first connection is taken: of all accounts only ours is left, and it has a password.

@@ -1,0 +1,41 @@
+/// <reference lib="dom" />
+import { test as base, expect, type Page } from '@playwright/test';
+import { AxeBuilder } from '@axe-core/playwright';
+
+/** The addresses of the two running programs. */
+export const demo = (path: string): string => `${process.env.KETTLE_DEMO}${path}`;
+export const own = (path: string): string => `${process.env.KETTLE_OWN}${path}`;
+
+export interface Ask {
+  <T>(path: string): Promise<T>;
+}
+
+/** A test that fails on any error of the page's console, unless it says which it expects. */
+export const test = base.extend<{ expectedErrors: RegExp[]; quietConsole: void }>({
+  expectedErrors: [[], { option: true }],
+  quietConsole: [
+    async ({ page, expectedErrors }, use) => {
+      const errors: string[] = [];
+      page.on('pageerror', (e) => errors.push(e.message));
+      page.on('console', (m) => m.type() === 'error' && errors.push(m.text()));
+      await use();
+      expect(errors.filter((e) => !expectedErrors.some((x) => x.test(e)))).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+/** No violation of WCAG 2.2 AA that axe can find, in the light and in the dark theme. */
+export const checkAccess = async (page: Page): Promise<void> => {
+  for (const mode of ['light', 'dark']) {
+    await page.evaluate((m) => {
+      document.documentElement.classList.toggle('dark', m === 'dark');
+      document.documentElement.style.colorScheme = m;
+    }, mode);
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+    expect(violations.map((v) => `${mode}: ${v.id}: ${v.nodes.slice(0, 3).map((n) => `${n.target.join(' ')} ${n.failureSummary?.split('\n')[1] ?? ''}`).join(' | ')}`)).toEqual([]);
+  }
+  await page.evaluate(() => document.documentElement.classList.remove('dark'));
+};
+
+export { expect };

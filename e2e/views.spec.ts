@@ -1,0 +1,124 @@
+/// <reference lib="dom" />
+import { checkAccess, demo, expect, own, test } from './program-fixture.ts';
+
+test.describe('wrong addresses', () => {
+  test.use({ expectedErrors: [/status of 4\d\d/] });
+  for (const [path, sentence] of [
+    ['/nowhere/sift', 'The marketplace “nowhere” is not here'],
+    ['/quayside/candidates/999999', 'The candidate “999999” is not here'],
+    ['/quayside/candidates/abc', 'The candidate “abc” is not here'],
+    ['/quayside/listings/NOPE1', 'The listing NOPE1 is not in this workspace.'],
+    ['/what/is/this/here', 'is not here'],
+  ])
+    test(path!, async ({ page }) => {
+      await page.goto(demo(path!));
+      await expect(page.getByText(sentence!).first()).toBeVisible();
+      await checkAccess(page);
+    });
+});
+
+test('limits that cannot be meant are named and the rest is kept', async ({ page }) => {
+  await page.goto(demo('/quayside/sift?price=45..18&reviews=..120&colour=red'));
+  await expect(page.getByText('Price: the lower bound is above the upper one. This limit was left out.')).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('In all of Quayside: reviews at most 120.');
+  await page.getByRole('textbox', { name: 'Price at least' }).fill('50');
+  await page.getByRole('textbox', { name: 'Price at most' }).fill('20');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Limit: Price' }).getByRole('alert')).toHaveText('Price: the lower bound is above the upper one.');
+  await page.getByRole('textbox', { name: 'Price at most' }).fill('lots');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Limit: Price' }).getByRole('alert')).toHaveText('Price: this is no number.');
+});
+
+test('nothing left: the limit that costs most is named', async ({ page }) => {
+  await page.goto(demo('/quayside/sift?price=18..45&units=300..&reviews=..0'));
+  await expect(page.getByText('No listing passes all limits')).toBeVisible();
+  await expect(page.getByText(/“Reviews” costs most: [\d,]+ more would be left without it/)).toBeVisible();
+  await checkAccess(page);
+  await page.getByRole('button', { name: 'Clear all limits' }).click();
+  await expect(page.getByTestId('sift-count')).toHaveText('19,500');
+});
+
+test('rows by keys: down and up with the sheet following, into the tray, sorted and scrolled', async ({ page }) => {
+  await page.goto(demo('/quayside/sift?price=18..45&units=300..'));
+  await expect(page.getByRole('table', { name: 'Listings' })).toBeVisible();
+  await page.keyboard.press('j');
+  await page.keyboard.press('j');
+  await page.keyboard.press('o');
+  const heading = page.getByRole('complementary', { name: 'Listing sheet' }).getByRole('heading', { level: 1 });
+  await expect(heading).toBeVisible();
+  const second = await heading.innerText();
+  await page.keyboard.press('ArrowDown');
+  await expect(heading).not.toHaveText(second);
+  await page.keyboard.press('k');
+  await expect(heading).toHaveText(second);
+  await page.keyboard.press('x');
+  await expect(page.getByTestId('tray-count')).toHaveText('1');
+  await page.keyboard.press('Escape');
+  await expect(heading).toBeHidden();
+  await page.getByRole('button', { name: 'Empty', exact: true }).click();
+  await page.getByRole('button', { name: 'Bring back' }).click();
+  await expect(page.getByTestId('tray-count')).toHaveText('1');
+  await page.getByRole('button', { name: 'Rating' }).click();
+  await expect(page).toHaveURL(/sort=-rating/);
+  const table = page.getByRole('region', { name: 'Listings, scrollable' });
+  await table.evaluate((el) => el.scrollTo(0, 44 * 150));
+  await expect(page.locator('tr[aria-rowindex="155"]')).toBeVisible();
+});
+
+test('find: by a slash, by code and by words', async ({ page }) => {
+  await page.goto(demo('/quayside/shortlist'));
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  await page.keyboard.press('/');
+  await page.getByRole('combobox', { name: 'Find on Quayside' }).fill('paint rack 52');
+  await expect(page.getByRole('option', { name: /Miniature paint rack, 52 wells/ })).toBeVisible();
+  await checkAccess(page);
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/listings\/QS003PX0/);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Miniature paint rack, 52 wells');
+  await checkAccess(page);
+});
+
+test('the theme is chosen and kept', async ({ page }) => {
+  await page.goto(demo('/sources'));
+  await page.getByRole('button', { name: 'Dark theme' }).click();
+  await page.reload();
+  await expect(page.locator('html')).toHaveClass(/dark/);
+  await expect(page.getByRole('button', { name: 'Light theme' })).toBeVisible();
+});
+
+for (const path of ['/quayside/sift', '/quayside/candidates', '/quayside/shortlist', '/sources', '/lindholm-torg/sift'])
+  test(`usable at 820 wide: ${path}`, async ({ page }) => {
+    await page.setViewportSize({ width: 820, height: 900 });
+    await page.goto(demo(path));
+    await page.getByRole('heading', { level: 1 }).waitFor();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(820);
+    await checkAccess(page);
+  });
+
+test('empty views say what belongs there', async ({ page }) => {
+  const made = await page.request.post(own('/api/marketplaces'), { data: { name: 'Empty Quay', currency: 'USD', measures: 'imperial', copyFrom: null } });
+  expect(made.ok()).toBe(true);
+  for (const [path, sentence] of [['sift', 'Empty Quay holds no listings yet'], ['candidates', 'No candidate yet'], ['shortlist', 'Nothing to compare yet']]) {
+    await page.goto(own(`/empty-quay/${path}`));
+    await expect(page.getByText(sentence!)).toBeVisible();
+    await checkAccess(page);
+  }
+});
+
+test('no request leaves the machine, and the first load is at most 400 kB of compressed script', async ({ page }) => {
+  const foreign: string[] = [];
+  let script = 0;
+  page.on('response', async (response) => {
+    const url = new URL(response.url());
+    if (url.protocol !== 'data:' && url.protocol !== 'blob:' && url.hostname !== '127.0.0.1') foreign.push(response.url());
+    if (url.pathname.endsWith('.js')) script += Number((await response.request().sizes()).responseBodySize);
+  });
+  await page.goto(demo('/'));
+  await page.getByRole('table', { name: 'Listings' }).waitFor();
+  await page.waitForLoadState('networkidle');
+  expect(foreign).toEqual([]);
+  process.stdout.write(`first load: ${Math.round(script / 1024)} KiB of compressed script\n`);
+  expect(script).toBeGreaterThan(50_000);
+  expect(script).toBeLessThan(400_000);
+});

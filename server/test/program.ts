@@ -1,0 +1,101 @@
+import { once } from 'node:events';
+import { createServer, request as httpRequest, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import mysql from 'mysql2/promise';
+import { pino } from 'pino';
+import { openDatabase, type Database } from '../src/db/connection.ts';
+import { makeApp } from '../src/http/app.ts';
+import { Jobs } from '../src/jobs/queue.ts';
+import { prepareWorkspace } from '../src/prepare.ts';
+import { SiftIndexes } from '../src/sift/indexes.ts';
+import { realToday } from '../src/sources/marketplaces.ts';
+import type { Job } from '@kettle/contract/shapes';
+
+export interface Answer<T = unknown> {
+  status: number;
+  headers: Record<string, string | string[] | undefined>;
+  text: string;
+  json: T;
+}
+/** The real app over the real database, in a schema of its own. */
+export interface Program {
+  url: string;
+  port: number;
+  database: Database;
+  jobs: Jobs;
+  call: <T = Record<string, never>>(method: string, path: string, body?: unknown, headers?: Record<string, string>) => Promise<Answer<T>>;
+  /** Waits until a job has ended. */
+  ended: (job: Job) => Promise<Job>;
+  stop: () => Promise<void>;
+}
+
+const serverUrl = (): string => process.env.KETTLE_TEST_DATABASE_URL!;
+const log = pino({ level: 'silent' });
+let schemas = 0;
+
+/** Makes an empty schema on the tests' database server and returns its address. */
+export const freshSchema = async (): Promise<string> => {
+  const name = `test_${process.pid}_${Date.now().toString(36)}_${schemas++}`;
+  const connection = await mysql.createConnection(serverUrl());
+  await connection.query(`create database ${name} character set utf8mb4 collate utf8mb4_unicode_ci`);
+  await connection.end();
+  return serverUrl().replace(/\/kettle$/, `/${name}`);
+};
+
+export const startProgram = async ({ kind = 'own', listings = 1200, url }: { kind?: 'own' | 'demo'; listings?: number; url?: string } = {}): Promise<Program> => {
+  const address = url ?? (await freshSchema());
+  const database = openDatabase(address, 6);
+  await prepareWorkspace(database, kind, listings, () => {});
+  const jobs = new Jobs(database, address, log);
+  const server: Server = createServer(makeApp({ database, jobs, indexes: new SiftIndexes(database.db), realToday }, log));
+  server.listen(0, '127.0.0.1');
+  await once(server, 'listening');
+  jobs.start();
+  const { port } = server.address() as AddressInfo;
+  const call = <T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> =>
+    new Promise((resolve, reject) => {
+      const payload = body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body);
+      const type = typeof body === 'string' ? 'text/csv' : 'application/json';
+      const sent = httpRequest({ host: '127.0.0.1', port, method, path, headers: { host: `127.0.0.1:${port}`, ...(payload === undefined ? {} : { 'content-type': type }), ...headers } }, (response) => {
+        const chunks: Buffer[] = [];
+        response.on('data', (c: Buffer) => chunks.push(c));
+        response.on('end', () => {
+          const text = Buffer.concat(chunks).toString();
+          let json: unknown = null;
+          try {
+            json = JSON.parse(text);
+          } catch {
+            // Not every answer is JSON.
+          }
+          resolve({ status: response.statusCode!, headers: response.headers, text, json: json as T });
+        });
+      });
+      sent.on('error', reject);
+      sent.end(payload);
+    });
+  const ended = async (job: Job): Promise<Job> => {
+    for (;;) {
+      const { json } = await call<Job>('GET', `/api/jobs/${job.id}`);
+      if (json.state !== 'queued' && json.state !== 'running') return json;
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+  };
+  return {
+    url: address, port, database, jobs, call, ended,
+    stop: async () => {
+      server.close();
+      server.closeAllConnections();
+      await jobs.stop();
+      await database.close();
+    },
+  };
+};
+
+export const csv = (...rows: (string | number)[][]): string => rows.map((r) => r.map((c) => `"${String(c).replaceAll('"', '""')}"`).join(',')).join('\n');
+
+/** Takes a CSV in by the proposed mapping and waits for it. */
+export const importCsv = async (program: Program, marketplace: string, kind: 'listings' | 'reviews', text: string, source = 'a file'): Promise<Job> => {
+  const preview = await program.call<{ upload: number; mapping: Record<string, string> }>('POST', `/api/marketplaces/${marketplace}/imports/${kind}/preview?name=test.csv`, text);
+  const job = await program.call<Job>('POST', `/api/marketplaces/${marketplace}/imports/${kind}`, { upload: preview.json.upload, mapping: preview.json.mapping, source });
+  return program.ended(job.json);
+};

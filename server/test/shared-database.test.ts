@@ -1,0 +1,74 @@
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { count } from 'drizzle-orm';
+import type { Job } from '@kettle/contract/shapes';
+import { migrateDatabase } from '../src/db/connection.ts';
+import { jobs, listings, scoresheets } from '../src/db/schema.ts';
+import { startDatabase } from '../../scripts/private-database.mjs';
+import { freshSchema, startProgram, type Program } from './program.ts';
+
+let url: string;
+let two: [Program, Program];
+beforeAll(async () => {
+  url = await freshSchema();
+  // Both migrate and load the demo at the same moment.
+  two = await Promise.all([startProgram({ kind: 'demo', listings: 1000, url }), startProgram({ kind: 'demo', listings: 1000, url })]);
+}, 180_000);
+afterAll(() => Promise.all(two.map((p) => p.stop())));
+
+test('two processes on one database migrate once and load the demo once', async () => {
+  const { db } = two[0].database;
+  expect((await db.select({ n: count() }).from(listings))[0]!.n).toBe(1000);
+  expect((await db.select({ n: count() }).from(scoresheets))[0]!.n).toBe(1);
+  await Promise.all([migrateDatabase(two[0].database), migrateDatabase(two[1].database)]);
+});
+
+test('a job runs once, whichever process takes it, and both see its end', async () => {
+  const m = '/api/marketplaces/quayside';
+  await two[0].call('POST', `${m}/watch`, { text: 'QS0049G9 QS004AH0' });
+  const started = await Promise.all([two[0].call<Job>('POST', `${m}/hob`, { days: 1 }), two[1].call<Job>('POST', `${m}/hob`, { days: 7 }), two[1].call<Job>('POST', `${m}/hob`, { days: 1 })]);
+  const ended = await Promise.all(started.map(({ json }, i) => two[(i + 1) % 2]!.ended(json)));
+  expect(ended.map((j) => j.state)).toEqual(['done', 'done', 'done']);
+  expect(ended.reduce((sum, j) => sum + (j.result!.readings as number), 0)).toBe(2 * 9);
+  const { json } = await two[1].call<{ marketplaces: { id: string; today: string }[] }>('GET', '/api/marketplaces');
+  expect(json.marketplaces.find((x) => x.id === 'quayside')!.today).toBe('2026-12-03');
+});
+
+test('a change through one process is seen in the sift of the other', async () => {
+  const before = await two[1].call<{ rows: { code: string; seenOn: string }[] }>('GET', '/api/marketplaces/quayside/sift?has=folding%20book%20press');
+  expect(before.json.rows.find((r) => r.code === 'QS0049G9')!.seenOn).toBe('2026-12-03');
+});
+
+test('two open jobs of one key are one, and a job can be cancelled once', async () => {
+  const { db } = two[0].database;
+  await two[0].jobs.stop();
+  await two[1].jobs.stop();
+  const [a, b] = await Promise.all([two[0].jobs.add('mine-reviews', { listings: [1] }, 'key'), two[1].jobs.add('mine-reviews', { listings: [1] }, 'key')]);
+  expect(a.id).toBe(b.id);
+  expect((await two[0].call('DELETE', `/api/jobs/${a.id}`)).status).toBe(200);
+  expect((await two[1].call('DELETE', `/api/jobs/${a.id}`)).status).toBe(409);
+  expect((await two[0].jobs.get(a.id)).state).toBe('cancelled');
+  // The key is free again.
+  expect((await two[0].jobs.add('mine-reviews', { listings: [1] }, 'key')).id).not.toBe(a.id);
+  await db.delete(jobs);
+});
+
+test('a database that goes away is said, nothing is lost, and it is found again', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'kettle-away-'));
+  const first = await startDatabase(folder);
+  const program = await startProgram({ url: first.url });
+  await program.call('POST', '/api/marketplaces', { name: 'Harbour Lane', currency: 'USD', measures: 'imperial', copyFrom: null });
+  await first.stop();
+  const away = await program.call<{ type: string; title: string }>('GET', '/api/marketplaces');
+  expect([away.status, away.json.type]).toEqual([503, '/problems/database-away']);
+  const lost = await program.call<{ type: string }>('POST', '/api/marketplaces', { name: 'Second', currency: 'USD', measures: 'imperial', copyFrom: null });
+  expect(lost.status).toBe(503);
+  const second = await startDatabase(folder, () => {}, first.port);
+  const back = await program.call<{ marketplaces: { name: string }[] }>('GET', '/api/marketplaces');
+  expect([back.status, back.json.marketplaces.map((m) => m.name)]).toEqual([200, ['Harbour Lane']]);
+  await program.stop();
+  await second.stop();
+  rmSync(folder, { recursive: true, force: true });
+}, 60_000);
