@@ -13,7 +13,7 @@ const downloaded = async (page: Page, item: string): Promise<string> => {
 
 /** One candidate's way through the program, on the demo and its real database. */
 test('from the catalogue to the shortlist: the folding book press against the paint rack', async ({ page }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(420_000);
   await page.goto(demo('/'));
   await expect(page).toHaveURL(/\/quayside\/sift$/);
 
@@ -78,7 +78,7 @@ test('from the catalogue to the shortlist: the folding book press against the pa
   await test.step('costing: typed numbers give profit, margin and break-even at once, and are kept', async () => {
     const sheet = page.getByRole('complementary', { name: 'Listing sheet' });
     await sheet.getByRole('textbox', { name: 'Price to try' }).fill('41.50');
-    await sheet.getByRole('textbox', { name: 'Unit cost' }).fill('9.40');
+    await sheet.getByRole('textbox', { name: 'Unit cost USD' }).fill('9.40');
     await sheet.getByRole('textbox', { name: 'Freight a unit' }).fill('-2');
     await expect(sheet.getByText('This cannot be below 0.')).toBeVisible();
     await sheet.getByRole('textbox', { name: 'Freight a unit' }).fill('2.10');

@@ -89,11 +89,13 @@ const recover = async (root, say) => {
 };
 
 const makeDataFolder = (root, data, user) => {
-  const fresh = join(root, `database.new-${process.pid}`);
+  const name = `database.new-${process.pid}`;
+  const fresh = join(root, name);
+  // Named from within the folder: the installer does not cope with blanks in a path.
   const made = spawnSync(
     programPath('mariadb-install-db'),
-    ['--no-defaults', `--datadir=${fresh}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--skip-name-resolve', ...user],
-    { encoding: 'utf8' },
+    ['--no-defaults', `--datadir=./${name}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--skip-name-resolve', ...user],
+    { encoding: 'utf8', cwd: root, env: { ...process.env, TMPDIR: temporaryFolder(root) } },
   );
   if (made.status !== 0) {
     rmSync(fresh, { recursive: true, force: true });
@@ -101,6 +103,13 @@ const makeDataFolder = (root, data, user) => {
   }
   // Under its name only once it is whole, so that a killed run leaves nothing half-made there.
   renameSync(fresh, data);
+};
+
+/** A folder of its own for temporary tables: a server that starts clears those of all others in a shared one. */
+const temporaryFolder = (root) => {
+  const folder = join(root, 'temporary');
+  mkdirSync(folder, { recursive: true });
+  return folder;
 };
 
 const passwordOf = (root) => {
@@ -139,7 +148,7 @@ export const startDatabase = async (root, say = () => {}, wishedPort = 0) => {
   );
   const command = [
     ...diesWithParent(), programPath('mariadbd'), '--no-defaults', `--datadir=${data}`, '--bind-address=127.0.0.1', `--port=${port}`, `--socket=${socket}`,
-    `--pid-file=${join(root, 'database.pid')}`, `--init-file=${init}`, '--skip-name-resolve', '--skip-log-bin', '--performance-schema=OFF', '--local-infile=1',
+    `--pid-file=${join(root, 'database.pid')}`, `--init-file=${init}`, `--tmpdir=${temporaryFolder(root)}`, '--skip-name-resolve', '--skip-log-bin', '--performance-schema=OFF', '--local-infile=1',
     '--character-set-server=utf8mb4', '--collation-server=utf8mb4_unicode_ci', '--innodb-flush-log-at-trx-commit=2', '--innodb-buffer-pool-size=512M',
     '--innodb-log-file-size=256M', '--max-allowed-packet=64M', ...user,
   ];

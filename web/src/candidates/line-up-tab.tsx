@@ -4,7 +4,7 @@ import type { Candidate, LineUpEntry } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useAddToLineUpMutation, useRemoveFromLineUpMutation } from '../api/api.ts';
 import { listingColumns } from '../listings/listing-columns.tsx';
-import { ListingSheetPanel } from '../listings/sheet-panel.tsx';
+import { BESIDE_SHEET, ListingSheetPanel } from '../listings/sheet-panel.tsx';
 import { useTray } from '../tray/use-tray.ts';
 import { DataTable, ROW_HEIGHT, type Column } from '../ui/data-table.tsx';
 import { count, day, money } from '../ui/format.ts';
@@ -33,11 +33,11 @@ export const LineUpTab = ({ market, candidate }: { market: Marketplace; candidat
     ];
   }, [market, codes, toggle, remove, candidate.id]);
   return (
-    <Box position="relative" minH="100%" display="flex" flexDirection="column">
+    <Box position="relative" minH={open ? '640px' : '100%'} display="flex" flexDirection="column" pr={open ? BESIDE_SHEET : undefined}>
       <Box h={`${36 + ROW_HEIGHT * candidate.lineUp.length + 14}px`} minH="120px" maxH="70vh">
         <DataTable label="Line-up" keptAs="line-up" columns={columns} rows={candidate.lineUp} rowKey={(l) => l.code} chosen={open} onOpen={(l, how) => setOpen(how === 'open' && open === l.code ? null : l.code)} onTray={(l) => toggle(l.code)} isMarked={(l) => l.anchor} />
       </Box>
-      <Box px="5" py="3" minH={open ? '360px' : undefined}>
+      <Box px="5" py="3">
         <ProblemNote error={error} />
         {candidate.lineUp.length < 5 && <Text fontSize="13px" color="inkSoft" mb="2">Five to seven rivals of exactly the same kind make a fair picture.</Text>}
         <PasteCodes label="Listing codes to add to the line-up" button="Add to line-up" onAdd={(text) => add({ params: { id: candidate.id }, body: { text } })} />

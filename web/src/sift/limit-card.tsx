@@ -64,7 +64,8 @@ const Handles = ({ name, edges, range, unit, onChange }: { name: string; edges: 
     if (above === 0) return 0;
     return above - 1 + (bound - edges[above - 1]!) / (edges[above]! - edges[above - 1]!);
   };
-  const [drawn, setDrawn] = useState<[number, number]>([range.min === null ? 0 : place(range.min), range.max === null ? last : place(range.max)]);
+  const onStep = (at: number): number => Math.round(at * 4) / 4;
+  const [drawn, setDrawn] = useState<[number, number]>([range.min === null ? 0 : onStep(place(range.min)), range.max === null ? last : onStep(place(range.max))]);
   const bound = (at: number): number => {
     const below = Math.floor(at);
     const raw = edges[below]! + (at - below) * ((edges[below + 1] ?? edges[below]!) - edges[below]!);
@@ -72,7 +73,7 @@ const Handles = ({ name, edges, range, unit, onChange }: { name: string; edges: 
   };
   return (
     <Slider.Root
-      size="sm" colorPalette="aubergine" min={0} max={last} step={0.25} minStepsBetweenThumbs={1} value={drawn} aria-label={[`${name} from`, `${name} to`]}
+      size="sm" colorPalette="aubergine" min={0} max={last} step={0.25} minStepsBetweenThumbs={0} value={drawn} aria-label={[`${name} from`, `${name} to`]}
       onValueChange={({ value }) => setDrawn(value as [number, number])}
       onValueChangeEnd={({ value: [low, high] }) => onChange({ min: low! <= 0 ? null : bound(low!), max: high! >= last ? null : bound(high!) })}
     >

@@ -9,7 +9,7 @@ import { useCategoriesQuery, useSiftInfiniteQuery } from '../api/api.ts';
 import { Kbd } from '../app/shell.tsx';
 import { useMarket } from '../app/use-market.ts';
 import { listingColumns } from '../listings/listing-columns.tsx';
-import { ListingSheetPanel } from '../listings/sheet-panel.tsx';
+import { BESIDE_SHEET, ListingSheetPanel } from '../listings/sheet-panel.tsx';
 import { useTray } from '../tray/use-tray.ts';
 import { DataTable } from '../ui/data-table.tsx';
 import { Empty } from '../ui/empty.tsx';
@@ -46,18 +46,17 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
   useKeys({ l: () => setAdding(true), Escape: () => sift.setOpen(null) });
 
   const remove = (key: MeasureKey): void => {
-    const { [key]: _, ...ranges } = choice.ranges;
-    sift.setCards(cards.filter((c) => c !== key), { ranges });
+    sift.setCards(cards.filter((c) => c !== key), ({ ranges: { [key]: _, ...ranges } }) => ({ ranges }));
   };
   const sortBy = (key: string): void => sift.change({ sort: key as SortKey, descending: choice.sort === key ? !choice.descending : key !== 'title' && key !== 'brand' && key !== 'rank' });
   const addable = MEASURES.filter((m) => m.limit && !cards.includes(m.key));
   const exportTo = (ending: string): string => `/api/marketplaces/${market.id}/sift.${ending}?${sift.search}`;
   return (
-    <Flex direction="column" h="100%" position="relative">
+    <Flex direction="column" h="100%" position="relative" pr={open ? BESIDE_SHEET : undefined}>
       <title>{`Sift ${market.name} – Cold Kettle`}</title>
       <Box px="5" pt="3" pb="3" borderBottomWidth="1px" borderColor="rule">
-        <Flex gap="5" align="flex-start">
-          <Heading as="h1" fontFamily="body" fontSize="15px" fontWeight="500" lineHeight="1.45" flex="1" pt="1">{sentenceOf(choice, market, categories ?? [])}</Heading>
+        <Flex gap="5" align="flex-start" wrap="wrap">
+          <Heading as="h1" fontFamily="body" fontSize="15px" fontWeight="500" lineHeight="1.45" flex="1" minW="280px" pt="1">{sentenceOf(choice, market, categories ?? [])}</Heading>
           <Box aria-live="polite" whiteSpace="nowrap" minW="180px" textAlign="right">
             <Box as="span" fontFamily="heading" fontWeight="700" fontSize="24px" data-testid="sift-count">{first ? count(first.count) : '…'}</Box>{' '}
             <Box as="span" color="inkSoft">of {first ? count(first.total) : '…'} listings</Box>
@@ -80,10 +79,7 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
           {cards.map((key) => (
             <LimitCard
               key={key} market={market} measure={key} range={choice.ranges[key] ?? { min: null, max: null }} histogram={first?.histograms[key]} edges={first?.edges[key]} cost={first?.costs[key]}
-              onChange={(range) => {
-                const { [key]: _, ...others } = choice.ranges;
-                sift.change({ ranges: range.min === null && range.max === null ? others : { ...others, [key]: range } });
-              }}
+              onChange={(range) => sift.change(({ ranges: { [key]: _, ...others } }) => ({ ranges: range.min === null && range.max === null ? others : { ...others, [key]: range } }))}
               onRemove={() => remove(key)}
             />
           ))}

@@ -1,4 +1,4 @@
-import { useCallback, useMemo } from 'react';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
 import { readSift, writeSift, type SiftChoice } from '@kettle/core/sift/address';
@@ -9,22 +9,50 @@ const OPEN = 'open';
 const SHOW = 'cards';
 export const FIRST_CARDS: MeasureKey[] = ['price', 'units', 'reviews', 'weight'];
 
+export type ChoiceChange = Partial<SiftChoice> | ((choice: SiftChoice) => Partial<SiftChoice>);
 export interface SiftAddress {
   choice: SiftChoice;
   /** The limits as the server reads them. */
   search: string;
   cards: MeasureKey[];
   open: string | null;
-  change: (change: Partial<SiftChoice>) => void;
-  setCards: (cards: MeasureKey[], change?: Partial<SiftChoice>) => void;
+  change: (change: ChoiceChange) => void;
+  setCards: (cards: MeasureKey[], change?: ChoiceChange) => void;
   setOpen: (code: string | null) => void;
 }
 
+const limitsOf = (parameters: URLSearchParams): [string, string][] => [...parameters].filter(([k]) => k !== OPEN && k !== SHOW);
+
+/**
+ * The parameters of the address with the changes that are still on their way into it: a navigation takes a moment, and
+ * two changes made within it must not undo each other.
+ */
+const useLatestParameters = () => {
+  const [parameters, setParameters] = useSearchParams();
+  const latest = useRef(parameters);
+  const onTheWay = useRef<string[]>([]);
+  useEffect(() => {
+    const arrived = onTheWay.current.indexOf(parameters.toString());
+    onTheWay.current = arrived === -1 ? [] : onTheWay.current.slice(arrived + 1);
+    if (onTheWay.current.length === 0) latest.current = parameters;
+  }, [parameters]);
+  const write = useCallback(
+    (make: (latest: URLSearchParams) => [string, string][], replace: boolean) => {
+      const next = new URLSearchParams(make(latest.current));
+      if (next.toString() === latest.current.toString()) return;
+      latest.current = next;
+      onTheWay.current.push(next.toString());
+      setParameters(next, { replace, preventScrollReset: true });
+    },
+    [setParameters],
+  );
+  return { parameters, write };
+};
+
 /** The sift that the address bar holds, and the ways to change it. */
 export const useSift = (market: Marketplace): SiftAddress => {
-  const [parameters, setParameters] = useSearchParams();
-  const limits = useMemo(() => [...parameters].filter(([k]) => k !== OPEN && k !== SHOW), [parameters]);
-  const choice = useMemo(() => readSift(limits, market).choice, [limits, market]);
+  const { parameters, write } = useLatestParameters();
+  const choice = useMemo(() => readSift(limitsOf(parameters), market).choice, [parameters, market]);
   const cards = useMemo(() => {
     const named = parameters.get(SHOW)?.split(',').filter((k): k is MeasureKey => measureOf(k)?.limit === true);
     const wanted = named ?? FIRST_CARDS;
@@ -32,24 +60,22 @@ export const useSift = (market: Marketplace): SiftAddress => {
   }, [parameters, choice]);
   const open = parameters.get(OPEN);
 
-  const write = useCallback(
-    (next: SiftChoice, nextCards: string | null, nextOpen: string | null, replace: boolean) => {
-      const entries = writeSift(next, market);
-      if (nextCards !== null) entries.push([SHOW, nextCards]);
-      if (nextOpen !== null) entries.push([OPEN, nextOpen]);
-      setParameters(new URLSearchParams(entries), { replace, preventScrollReset: true });
-    },
-    [market, setParameters],
-  );
-  const shownCards = parameters.get(SHOW);
+  /** Entries of an address: the limits after a change, and what else stands in it. */
+  const entries = (latest: URLSearchParams, change: ChoiceChange, others: { cards?: string; open?: string | null }): [string, string][] => {
+    const now = readSift(limitsOf(latest), market).choice;
+    const next = writeSift({ ...now, ...(typeof change === 'function' ? change(now) : change) }, market);
+    const shown = others.cards ?? latest.get(SHOW);
+    const opened = others.open === undefined ? latest.get(OPEN) : others.open;
+    return [...next, ...(shown === null ? [] : [[SHOW, shown] as [string, string]]), ...(opened === null ? [] : [[OPEN, opened] as [string, string]])];
+  };
   return {
     choice,
-    search: new URLSearchParams(limits).toString(),
+    search: new URLSearchParams(limitsOf(parameters)).toString(),
     cards,
     open,
-    change: (change) => write({ ...choice, ...change }, shownCards, open, false),
-    setCards: (next, change = {}) => write({ ...choice, ...change }, next.join(','), open, false),
+    change: (change) => write((latest) => entries(latest, change, {}), false),
+    setCards: (next, change = {}) => write((latest) => entries(latest, change, { cards: next.join(',') }), false),
     // Moving from row to row must not fill the history: only opening and closing does.
-    setOpen: (code) => write(choice, shownCards, code, open !== null && code !== null),
+    setOpen: (code) => write((latest) => entries(latest, {}, { open: code }), open !== null && code !== null),
   };
 };

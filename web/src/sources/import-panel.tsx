@@ -12,12 +12,15 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
   const [kind, setKind] = useState<ImportKind>('listings');
   const [preview, setPreview] = useState<Preview | null>(null);
   const [jobId, setJobId] = useState<number | null>(null);
+  /** The file field holds one file: it is made anew for each next one. */
+  const [round, setRound] = useState(0);
   const [send, { error, isLoading }] = usePreviewImportMutation();
   const take = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     setJobId(null);
     const result = await send({ params: { marketplace, kind }, query: { name: file.name }, body: await file.text() });
     setPreview(result.data ?? null);
+    setRound((n) => n + 1);
   };
   const again = (): void => setPreview(null);
   return (
@@ -30,7 +33,7 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
         <label>What it holds
           <NativeSelect.Root size="sm" w="140px"><NativeSelect.Field bg="paper" value={kind} onChange={(e) => (setKind(e.target.value as ImportKind), again())}><option value="listings">listings</option><option value="reviews">reviews</option></NativeSelect.Field><NativeSelect.Indicator /></NativeSelect.Root>
         </label>
-        <FileUpload.Root accept=".csv,text/csv,text/plain" maxFiles={1} w="auto" onFileAccept={({ files }) => void take(files[0])}>
+        <FileUpload.Root key={round} accept=".csv,text/csv,text/plain" maxFiles={1} w="auto" onFileAccept={({ files }) => void take(files[0])}>
           <FileUpload.HiddenInput aria-label="CSV file" />
           <FileUpload.Trigger asChild><Button size="sm" variant="outline" bg="paper" loading={isLoading}>Choose a CSV file</Button></FileUpload.Trigger>
         </FileUpload.Root>
