@@ -29,6 +29,8 @@ export const test = base.extend<{ expectedErrors: RegExp[]; quietConsole: void }
 export const checkAccess = async (page: Page): Promise<void> => {
   for (const mode of ['light', 'dark']) {
     await page.evaluate((m) => {
+      // A control that is half scrolled out of sight would count as too small.
+      for (const scroller of document.querySelectorAll('*')) if (scroller.scrollTop > 0) scroller.scrollTop = 0;
       document.documentElement.classList.toggle('dark', m === 'dark');
       document.documentElement.style.colorScheme = m;
     }, mode);

@@ -1,6 +1,5 @@
 import { Box, Button, Flex, HStack, Input, Skeleton, Text } from '@chakra-ui/react';
 import { useDeferredValue, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import type { Candidate, MinedReviews, Theme } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useMinedReviewsQuery } from '../api/api.ts';
@@ -10,13 +9,14 @@ import { IntervalBar } from '../ui/interval-bar.tsx';
 import { Mark } from '../ui/mark.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
 import { useJob } from '../ui/use-job.ts';
+import { useLatestParameters } from '../ui/use-latest-parameters.ts';
 
 const KIND_MARK = { gripe: 'fails', praise: 'holds', wish: 'open' } as const;
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
 /** What the line-up's buyers complain about, praise and wish for, with the sentences it rests on. */
 export const ReviewsTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
-  const [parameters, setParameters] = useSearchParams();
+  const { parameters, write } = useLatestParameters();
   const stars = parameters.get('stars') ?? '';
   const words = parameters.get('words') ?? '';
   const [typed, setTyped] = useState(words);
@@ -24,14 +24,18 @@ export const ReviewsTab = ({ market, candidate }: { market: Marketplace; candida
   const { data, error, refetch } = useMinedReviewsQuery({ params: { id: candidate.id }, query: { ...(stars ? { stars } : {}), ...(asked ? { words: asked } : {}) } });
   const job = useJob(data?.job?.id ?? null, () => void refetch());
   const [openTheme, setOpenTheme] = useState<string | null>(null);
-  const set = (key: string, value: string): void => {
-    const next = new URLSearchParams(parameters);
-    if (value) next.set(key, value);
-    else next.delete(key);
-    setParameters(next, { replace: true });
-  };
-  const chosen = stars ? stars.split(',') : [];
-  const flip = (star: string): void => set('stars', (chosen.includes(star) ? chosen.filter((s) => s !== star) : [...chosen, star]).sort().join(','));
+  const set = (key: string, value: (now: string) => string): void =>
+    write((latest) => {
+      const next = new URLSearchParams(latest);
+      next.set(key, value(latest.get(key) ?? ''));
+      return [...next].filter(([, v]) => v !== '');
+    }, true);
+  const chosen = stars.split(',');
+  const flip = (star: string): void =>
+    set('stars', (now) => {
+      const list = now.split(',').filter(Boolean);
+      return (list.includes(star) ? list.filter((s) => s !== star) : [...list, star]).sort().join(',');
+    });
   if (error) return <Box px="5"><ProblemNote error={error} /></Box>;
   if (!data) return <Skeleton m="5" h="300px" />;
   if (data.all === 0) return <Empty title="No reviews on file">Import a CSV of these listings’ reviews under Sources; they are read here at once.</Empty>;
@@ -43,7 +47,7 @@ export const ReviewsTab = ({ market, candidate }: { market: Marketplace; candida
         <HStack gap="1" role="group" aria-label="Stars">
           {['1', '2', '3', '4', '5'].map((s) => <Button key={s} size="2xs" variant={chosen.includes(s) ? 'solid' : 'outline'} colorPalette={chosen.includes(s) ? 'aubergine' : undefined} aria-pressed={chosen.includes(s)} aria-label={`${s} stars`} onClick={() => flip(s)}>{s} ★</Button>)}
         </HStack>
-        <Input size="xs" w="170px" bg="paper" aria-label="Words in the review" placeholder="Any word" value={typed} onChange={(e) => (setTyped(e.target.value), set('words', e.target.value.trim()))} _placeholder={{ color: 'inkSoft' }} />
+        <Input size="xs" w="170px" bg="paper" aria-label="Words in the review" placeholder="Any word" value={typed} onChange={(e) => (setTyped(e.target.value), set('words', () => e.target.value.trim()))} _placeholder={{ color: 'inkSoft' }} />
         {(stars || words) && <Text>{count(data.matching)} match</Text>}
         <Text ml="auto" color="inkSoft">{count(data.otherLanguage)} in other languages, {count(data.copies)} copies set aside</Text>
       </Flex>

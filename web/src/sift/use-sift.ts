@@ -1,8 +1,8 @@
-import { useCallback, useEffect, useMemo, useRef } from 'react';
-import { useSearchParams } from 'react-router';
+import { useMemo } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
 import { readSift, writeSift, type SiftChoice } from '@kettle/core/sift/address';
 import { measureOf, type MeasureKey } from '@kettle/core/sift/measures';
+import { useLatestParameters } from '../ui/use-latest-parameters.ts';
 
 /** Parameters of the address that are not limits. */
 const OPEN = 'open';
@@ -22,32 +22,6 @@ export interface SiftAddress {
 }
 
 const limitsOf = (parameters: URLSearchParams): [string, string][] => [...parameters].filter(([k]) => k !== OPEN && k !== SHOW);
-
-/**
- * The parameters of the address with the changes that are still on their way into it: a navigation takes a moment, and
- * two changes made within it must not undo each other.
- */
-const useLatestParameters = () => {
-  const [parameters, setParameters] = useSearchParams();
-  const latest = useRef(parameters);
-  const onTheWay = useRef<string[]>([]);
-  useEffect(() => {
-    const arrived = onTheWay.current.indexOf(parameters.toString());
-    onTheWay.current = arrived === -1 ? [] : onTheWay.current.slice(arrived + 1);
-    if (onTheWay.current.length === 0) latest.current = parameters;
-  }, [parameters]);
-  const write = useCallback(
-    (make: (latest: URLSearchParams) => [string, string][], replace: boolean) => {
-      const next = new URLSearchParams(make(latest.current));
-      if (next.toString() === latest.current.toString()) return;
-      latest.current = next;
-      onTheWay.current.push(next.toString());
-      setParameters(next, { replace, preventScrollReset: true });
-    },
-    [setParameters],
-  );
-  return { parameters, write };
-};
 
 /** The sift that the address bar holds, and the ways to change it. */
 export const useSift = (market: Marketplace): SiftAddress => {
