@@ -1,5 +1,15 @@
 const swc = {
-  '^.+\\.(t|j)sx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' }, module: { type: 'es6' } }],
+  '^.+\\.(t|j)sx?$': [
+    '@swc/jest',
+    {
+      jsc: {
+        parser: { syntax: 'typescript', tsx: true },
+        transform: { react: { runtime: 'automatic' } },
+        target: 'es2022',
+      },
+      module: { type: 'es6' },
+    },
+  ],
 };
 const common = { rootDir: import.meta.dirname, extensionsToTreatAsEsm: ['.ts', '.tsx'], transform: swc };
 

@@ -6,7 +6,10 @@ const LISTINGS = [
   'AB13;Nipping press;Paper > Presses;68,00;40;210;35',
   'AB14;Broken row;Paper;-1;;;',
 ].join('\n');
-const REVIEWS = ['Item;Stars;Text;Date', ...Array.from({ length: 8 }, (_, i) => `AB12;2;The spindle slips, seen ${i} times.;2026-0${1 + (i % 8)}-10`)].join('\n');
+const REVIEWS = [
+  'Item;Stars;Text;Date',
+  ...Array.from({ length: 8 }, (_, i) => `AB12;2;The spindle slips, seen ${i} times.;2026-0${1 + (i % 8)}-10`),
+].join('\n');
 
 test.use({ expectedErrors: [/status of 422/] });
 
@@ -23,7 +26,8 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
   await page.getByRole('button', { name: 'Add marketplace' }).click();
   await expect(page.getByText(/copied from Lindholm Torg/).first()).toBeVisible();
 
-  const choose = (name: string, text: string) => page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+  const choose = (name: string, text: string) =>
+    page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
   await choose('empty.csv', '');
   await expect(page.getByRole('alert')).toContainText('The file is empty.');
 
@@ -53,7 +57,9 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
   await page.getByRole('button', { name: 'Start a candidate' }).click();
   await page.getByRole('button', { name: 'Start it' }).click();
   await page.getByRole('link', { name: 'Reviews' }).click();
-  await expect(page.getByRole('table', { name: 'Themes' }).getByRole('button', { name: 'spindle: slip' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('table', { name: 'Themes' }).getByRole('button', { name: 'spindle: slip' })).toBeVisible({
+    timeout: 60_000,
+  });
   await page.getByRole('link', { name: 'Readings' }).click();
   await expect(page.getByText('A listing on average')).toBeVisible();
 });

@@ -34,8 +34,18 @@ export const checkAccess = async (page: Page): Promise<void> => {
       document.documentElement.classList.toggle('dark', m === 'dark');
       document.documentElement.style.colorScheme = m;
     }, mode);
-    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
-    expect(violations.map((v) => `${mode}: ${v.id}: ${v.nodes.slice(0, 3).map((n) => `${n.target.join(' ')} ${n.failureSummary?.split('\n')[1] ?? ''}`).join(' | ')}`)).toEqual([]);
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+      .analyze();
+    expect(
+      violations.map(
+        (v) =>
+          `${mode}: ${v.id}: ${v.nodes
+            .slice(0, 3)
+            .map((n) => `${n.target.join(' ')} ${n.failureSummary?.split('\n')[1] ?? ''}`)
+            .join(' | ')}`,
+      ),
+    ).toEqual([]);
   }
   await page.evaluate(() => document.documentElement.classList.remove('dark'));
 };

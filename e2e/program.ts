@@ -6,7 +6,11 @@ import { join } from 'node:path';
 /** Starts the program by the same command as its users do, in a fresh folder, and finds its address in what it prints. */
 const start = (mode: 'demo' | 'own', ...options: string[]): Promise<{ address: string; stop: () => Promise<void> }> => {
   const data = mkdtempSync(join(tmpdir(), `kettle ${mode} `));
-  const child: ChildProcess = spawn(process.execPath, ['scripts/start.mjs', mode, '--data', data, '--port', '0', ...options], { stdio: ['ignore', 'pipe', 'pipe'] });
+  const child: ChildProcess = spawn(
+    process.execPath,
+    ['scripts/start.mjs', mode, '--data', data, '--port', '0', ...options],
+    { stdio: ['ignore', 'pipe', 'pipe'] },
+  );
   let said = '';
   return new Promise((resolve, reject) => {
     const listen = (chunk: Buffer): void => {

@@ -4,7 +4,8 @@ import { parse } from 'csv-parse/sync';
 import type { Page } from '@playwright/test';
 import { checkAccess, demo, expect, test } from './program-fixture.ts';
 
-const number = async (page: Page, testId: string): Promise<number> => Number((await page.getByTestId(testId).first().innerText()).replace(/,/g, ''));
+const number = async (page: Page, testId: string): Promise<number> =>
+  Number((await page.getByTestId(testId).first().innerText()).replace(/,/g, ''));
 const downloaded = async (page: Page, item: string): Promise<string> => {
   await page.getByRole('button', { name: 'Export' }).click();
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: item }).click()]);
@@ -32,7 +33,11 @@ test('from the catalogue to the shortlist: the folding book press against the pa
     await expect(page).toHaveURL(/has=book\+press/);
     await expect.poll(() => number(page, 'sift-count')).toBeLessThan(20);
     const left = await number(page, 'sift-count');
-    const without = Number(/\+([\d,]+)\s*without it/.exec(await page.getByRole('region', { name: 'Limit: Reviews' }).innerText())?.[1]?.replace(',', '') ?? 0);
+    const without = Number(
+      /\+([\d,]+)\s*without it/
+        .exec(await page.getByRole('region', { name: 'Limit: Reviews' }).innerText())?.[1]
+        ?.replace(',', '') ?? 0,
+    );
     await page.getByRole('textbox', { name: 'Reviews at most' }).fill('');
     await page.keyboard.press('Enter');
     await expect.poll(() => number(page, 'sift-count')).toBe(left + without);
@@ -43,7 +48,10 @@ test('from the catalogue to the shortlist: the folding book press against the pa
 
   await test.step('export: the file holds the matches', async () => {
     const left = await number(page, 'sift-count');
-    const rows = parse(readFileSync(await downloaded(page, 'All matches as CSV'), 'utf8'), { columns: true, bom: true }) as Record<string, string>[];
+    const rows = parse(readFileSync(await downloaded(page, 'All matches as CSV'), 'utf8'), {
+      columns: true,
+      bom: true,
+    }) as Record<string, string>[];
     expect(rows).toHaveLength(left);
     for (const row of rows) {
       expect(Number(row['Price, USD'])).toBeGreaterThanOrEqual(25);
@@ -72,7 +80,9 @@ test('from the catalogue to the shortlist: the folding book press against the pa
     await sheet.getByRole('button', { name: '12 months' }).click();
     await expect(sheet.locator('.recharts-line').first()).toBeVisible();
     await sheet.getByRole('button', { name: 'As a table' }).click();
-    expect(await sheet.getByRole('region', { name: 'History as a table' }).getByRole('row').count()).toBeGreaterThan(360);
+    expect(await sheet.getByRole('region', { name: 'History as a table' }).getByRole('row').count()).toBeGreaterThan(
+      360,
+    );
   });
 
   await test.step('costing: typed numbers give profit, margin and break-even at once, and are kept', async () => {
@@ -106,8 +116,17 @@ test('from the catalogue to the shortlist: the folding book press against the pa
     await sheet.getByRole('button', { name: 'Put in tray' }).click();
     await sheet.getByRole('button', { name: 'Close the sheet' }).click();
     await page.goto(demo('/quayside/sift?has=press&not=nipping,leaf&price=30..60&units=100..'));
-    for (const title of ['Folding book press, A4, two spindles', 'Travel folding book press with pouch', 'Beginner book press, folds flat', 'Large folding press for journals'])
-      await page.getByRole('row', { name: new RegExp(title) }).getByText(title).hover().then(() => page.getByRole('checkbox', { name: new RegExp(title) }).check({ force: true }));
+    for (const title of [
+      'Folding book press, A4, two spindles',
+      'Travel folding book press with pouch',
+      'Beginner book press, folds flat',
+      'Large folding press for journals',
+    ])
+      await page
+        .getByRole('row', { name: new RegExp(title) })
+        .getByText(title)
+        .hover()
+        .then(() => page.getByRole('checkbox', { name: new RegExp(title) }).check({ force: true }));
     await expect(page.getByTestId('tray-count')).toHaveText('5');
     await page.reload();
     await expect(page.getByTestId('tray-count')).toHaveText('5');
@@ -124,7 +143,9 @@ test('from the catalogue to the shortlist: the folding book press against the pa
     await expect(page.getByRole('textbox', { name: 'Name of the candidate' })).toHaveValue('Folding book press');
     await expect(page.getByRole('table', { name: 'Line-up' }).getByText('◆ the find')).toHaveCount(1);
     await expect(page.getByTestId('tray-count')).toHaveText('0');
-    await page.getByRole('textbox', { name: 'Listing codes to add to the line-up' }).fill('https://quayside.example/l/QS004CJ2, QS004FM5\nQS0049G9 NOPE1 hello');
+    await page
+      .getByRole('textbox', { name: 'Listing codes to add to the line-up' })
+      .fill('https://quayside.example/l/QS004CJ2, QS004FM5\nQS0049G9 NOPE1 hello');
     await page.getByRole('button', { name: 'Add to line-up' }).click();
     await expect(page.getByText('Added QS004CJ2, QS004FM5.')).toBeVisible();
     await expect(page.getByText('There already: QS0049G9.')).toBeVisible();
@@ -137,7 +158,10 @@ test('from the catalogue to the shortlist: the folding book press against the pa
     await page.getByRole('link', { name: 'Reviews' }).click();
     const themes = page.getByRole('table', { name: 'Themes' });
     await expect(themes.getByRole('button', { name: /^spindle:/ }).first()).toBeVisible({ timeout: 60_000 });
-    const spindle = themes.getByRole('row').filter({ has: page.getByText('gripe') }).filter({ hasText: 'spindle:' });
+    const spindle = themes
+      .getByRole('row')
+      .filter({ has: page.getByText('gripe') })
+      .filter({ hasText: 'spindle:' });
     const [, share, reviews] = /(\d+) % \((\d+)\)/.exec(await spindle.innerText())!;
     const texts = await number(page, 'texts');
     expect(Math.round((100 * Number(reviews)) / texts)).toBe(Number(share));
@@ -169,7 +193,11 @@ test('from the catalogue to the shortlist: the folding book press against the pa
     await expect(page.getByText(/Demand (held|rose|fell)/)).toBeVisible();
     await expect(page.locator('.recharts-line').first()).toBeVisible();
     await checkAccess(page);
-    const watched = (await (await page.request.get(demo('/api/marketplaces/quayside/watch'))).json()) as { code: string; lastReading: string; since: string }[];
+    const watched = (await (await page.request.get(demo('/api/marketplaces/quayside/watch'))).json()) as {
+      code: string;
+      lastReading: string;
+      since: string;
+    }[];
     expect(watched).toHaveLength(7);
     for (const w of watched) expect([w.since, w.lastReading]).toEqual(['2026-11-24', '2026-12-24']);
   });
@@ -205,13 +233,24 @@ test('from the catalogue to the shortlist: the folding book press against the pa
       expect(answer.ok()).toBe(true);
       return (await answer.json()) as { id: number };
     };
-    await post('/api/marketplaces/quayside/candidates', { anchor: 'QS003PX0', rivals: ['QS003QY1', 'QS003RZ2', 'QS003T03', 'QS003U14', 'QS003V25'] });
-    const light = await post('/api/marketplaces/quayside/candidates', { anchor: 'QS003Y58', rivals: ['QS003Z69', 'QS004070', 'QS004181', 'QS004292'] });
-    await post('/api/marketplaces/quayside/candidates', { anchor: 'QS0043A3', rivals: ['QS0044B4', 'QS0045C5', 'QS0046D6', 'QS0047E7', 'QS0048F8'] });
+    await post('/api/marketplaces/quayside/candidates', {
+      anchor: 'QS003PX0',
+      rivals: ['QS003QY1', 'QS003RZ2', 'QS003T03', 'QS003U14', 'QS003V25'],
+    });
+    const light = await post('/api/marketplaces/quayside/candidates', {
+      anchor: 'QS003Y58',
+      rivals: ['QS003Z69', 'QS004070', 'QS004181', 'QS004292'],
+    });
+    await post('/api/marketplaces/quayside/candidates', {
+      anchor: 'QS0043A3',
+      rivals: ['QS0044B4', 'QS0045C5', 'QS0046D6', 'QS0047E7', 'QS0048F8'],
+    });
     await page.goto(demo(`/quayside/candidates/${light.id}/scoresheet`));
     await expect(page.getByTestId('verdict')).toHaveText('ruled out');
     await page.getByRole('button', { name: 'Drop it' }).click();
-    await page.getByRole('textbox', { name: 'Why it is dropped' }).fill('electronics, and sold in two months of the year');
+    await page
+      .getByRole('textbox', { name: 'Why it is dropped' })
+      .fill('electronics, and sold in two months of the year');
     await page.getByRole('button', { name: 'Drop', exact: true }).click();
     await expect(page.getByText('Dropped: electronics, and sold')).toBeVisible();
   });
@@ -236,9 +275,15 @@ test('from the catalogue to the shortlist: the folding book press against the pa
   });
 
   await test.step('export: the standing as CSV and XLSX', async () => {
-    const rows = parse(readFileSync(await downloaded(page, 'Standing as CSV'), 'utf8'), { columns: true, bom: true }) as Record<string, string>[];
+    const rows = parse(readFileSync(await downloaded(page, 'Standing as CSV'), 'utf8'), {
+      columns: true,
+      bom: true,
+    }) as Record<string, string>[];
     expect(rows.map((r) => [r.Standing, r.Candidate, r.Verdict])).toEqual([
-      ['1', 'Folding book press', 'passes'], ['2', 'Miniature paint rack', 'open'], ['3', 'Window bird feeder', 'ruled out'], ['', 'Clip-on stand light', 'ruled out'],
+      ['1', 'Folding book press', 'passes'],
+      ['2', 'Miniature paint rack', 'open'],
+      ['3', 'Window bird feeder', 'ruled out'],
+      ['', 'Clip-on stand light', 'ruled out'],
     ]);
     expect(Number(rows[0]!['Profit a unit, USD'])).toBeGreaterThan(5);
     const book = new ExcelJS.Workbook();

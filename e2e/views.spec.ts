@@ -24,10 +24,14 @@ test('limits that cannot be meant are named and the rest is kept', async ({ page
   await page.getByRole('textbox', { name: 'Price at least' }).fill('50');
   await page.getByRole('textbox', { name: 'Price at most' }).fill('20');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('region', { name: 'Limit: Price' }).getByRole('alert')).toHaveText('Price: the lower bound is above the upper one.');
+  await expect(page.getByRole('region', { name: 'Limit: Price' }).getByRole('alert')).toHaveText(
+    'Price: the lower bound is above the upper one.',
+  );
   await page.getByRole('textbox', { name: 'Price at most' }).fill('lots');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('region', { name: 'Limit: Price' }).getByRole('alert')).toHaveText('Price: this is no number.');
+  await expect(page.getByRole('region', { name: 'Limit: Price' }).getByRole('alert')).toHaveText(
+    'Price: this is no number.',
+  );
 });
 
 test('nothing left: the limit that costs most is named', async ({ page }) => {
@@ -100,9 +104,15 @@ for (const path of ['/quayside/sift', '/quayside/candidates', '/quayside/shortli
   });
 
 test('empty views say what belongs there', async ({ page }) => {
-  const made = await page.request.post(own('/api/marketplaces'), { data: { name: 'Empty Quay', currency: 'USD', measures: 'imperial', copyFrom: null } });
+  const made = await page.request.post(own('/api/marketplaces'), {
+    data: { name: 'Empty Quay', currency: 'USD', measures: 'imperial', copyFrom: null },
+  });
   expect(made.ok()).toBe(true);
-  for (const [path, sentence] of [['sift', 'Empty Quay holds no listings yet'], ['candidates', 'No candidate yet'], ['shortlist', 'Nothing to compare yet']]) {
+  for (const [path, sentence] of [
+    ['sift', 'Empty Quay holds no listings yet'],
+    ['candidates', 'No candidate yet'],
+    ['shortlist', 'Nothing to compare yet'],
+  ]) {
     await page.goto(own(`/empty-quay/${path}`));
     await expect(page.getByText(sentence!)).toBeVisible();
     await checkAccess(page);
@@ -114,7 +124,8 @@ test('no request leaves the machine, and the first load is at most 400 kB of com
   let script = 0;
   page.on('response', async (response) => {
     const url = new URL(response.url());
-    if (url.protocol !== 'data:' && url.protocol !== 'blob:' && url.hostname !== '127.0.0.1') foreign.push(response.url());
+    if (url.protocol !== 'data:' && url.protocol !== 'blob:' && url.hostname !== '127.0.0.1')
+      foreign.push(response.url());
     if (url.pathname.endsWith('.js')) script += Number((await response.request().sizes()).responseBodySize);
   });
   await page.goto(demo('/'));

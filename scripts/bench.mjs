@@ -7,7 +7,9 @@ import { installPackages, installPrograms } from './install.mjs';
 import { repositoryRoot as root, startDatabase } from './private-database.mjs';
 
 const folder = join(root, 'server', 'bench');
-const all = readdirSync(folder).filter((f) => f.endsWith('.bench.ts')).map((f) => f.replace('.bench.ts', ''));
+const all = readdirSync(folder)
+  .filter((f) => f.endsWith('.bench.ts'))
+  .map((f) => f.replace('.bench.ts', ''));
 const wanted = process.argv.slice(2).length > 0 ? process.argv.slice(2) : all;
 const unknown = wanted.filter((name) => !all.includes(name));
 if (unknown.length > 0) {
@@ -20,7 +22,11 @@ const data = mkdtempSync(join(tmpdir(), 'kettle-bench-'));
 const database = await startDatabase(data);
 let failed = 0;
 for (const name of wanted) {
-  const { status } = spawnSync(process.execPath, ['--import', 'tsx', join(folder, `${name}.bench.ts`)], { cwd: root, stdio: 'inherit', env: { ...process.env, KETTLE_DATABASE_URL: database.url } });
+  const { status } = spawnSync(process.execPath, ['--import', 'tsx', join(folder, `${name}.bench.ts`)], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, KETTLE_DATABASE_URL: database.url },
+  });
   if (status !== 0) failed++;
 }
 await database.stop();

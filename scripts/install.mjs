@@ -13,12 +13,16 @@ const run = (command, args, options = {}) => {
 
 /** Installs Debian packages whose program is missing; says in one sentence what is needed where it may not. */
 export const installPrograms = (programs) => {
-  const missing = Object.entries(programs).filter(([program]) => !programPath(program)).map(([, pack]) => pack);
+  const missing = Object.entries(programs)
+    .filter(([program]) => !programPath(program))
+    .map(([, pack]) => pack);
   if (missing.length === 0) return;
   const isRoot = process.getuid?.() === 0;
   const mayBecomeRoot = !isRoot && programPath('sudo') && spawnSync('sudo', ['-n', 'true']).status === 0;
   if (!programPath('apt-get') || (!isRoot && !mayBecomeRoot))
-    throw new Error(`Please install ${missing.join(' and ')} first (on Debian, as root: apt-get install ${missing.join(' ')}).`);
+    throw new Error(
+      `Please install ${missing.join(' and ')} first (on Debian, as root: apt-get install ${missing.join(' ')}).`,
+    );
   console.log(`Installing ${missing.join(' and ')} …`);
   const apt = (args) => {
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
@@ -61,17 +65,28 @@ export const installPackages = () =>
       console.log('Installing packages …');
       // Not `npm ci`: it refuses a lock file without the optional builds for other systems, which not every registry
       // has. `--no-save` installs what the lock file says and leaves it as it is.
-      run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' } });
+      run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
+        env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
+      });
     },
   );
 
 export const buildInterface = () =>
   onceFor(
     'interface',
-    [...['web', 'core', 'contract'].flatMap((dir) => filesBelow(join(root, dir))), join(root, 'package-lock.json')].sort(),
+    [
+      ...['web', 'core', 'contract'].flatMap((dir) => filesBelow(join(root, dir))),
+      join(root, 'package-lock.json'),
+    ].sort(),
     () => existsSync(join(root, 'web', 'dist', 'index.html')),
     () => {
       console.log('Building the interface …');
-      run(process.execPath, [join(root, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', 'web', '--logLevel', 'warn']);
+      run(process.execPath, [
+        join(root, 'node_modules', 'vite', 'bin', 'vite.js'),
+        'build',
+        'web',
+        '--logLevel',
+        'warn',
+      ]);
     },
   );

@@ -2,7 +2,16 @@
 // Plain JavaScript without packages, because it runs before anything is installed.
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { createWriteStream, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { createConnection, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -12,7 +21,12 @@ const START_LIMIT_MS = 60_000;
 /** The full path of a program, looked for where Debian keeps servers too. */
 export const programPath = (name) => {
   const path = `${process.env.PATH ?? ''}:/usr/sbin:/sbin:/usr/local/sbin`;
-  return path.split(':').map((dir) => join(dir, name)).find((file) => existsSync(file)) ?? null;
+  return (
+    path
+      .split(':')
+      .map((dir) => join(dir, name))
+      .find((file) => existsSync(file)) ?? null
+  );
 };
 
 /** A port of loopback that is free now. */
@@ -83,7 +97,8 @@ const recover = async (root, say) => {
   if (pid > 1 && isAlive(pid) && commandLine(pid).includes(join(root, 'database'))) {
     say('A database server of an earlier run is still there; stopping it.');
     process.kill(pid, 'SIGTERM');
-    if (!(await until(() => !isAlive(pid), 20_000))) throw new Error(`The database server of an earlier run (process ${pid}) does not stop.`);
+    if (!(await until(() => !isAlive(pid), 20_000)))
+      throw new Error(`The database server of an earlier run (process ${pid}) does not stop.`);
   }
   rmSync(pidFile, { force: true });
 };
@@ -94,7 +109,14 @@ const makeDataFolder = (root, data, user) => {
   // Named from within the folder: the installer does not cope with blanks in a path.
   const made = spawnSync(
     programPath('mariadb-install-db'),
-    ['--no-defaults', `--datadir=./${name}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--skip-name-resolve', ...user],
+    [
+      '--no-defaults',
+      `--datadir=./${name}`,
+      '--auth-root-authentication-method=normal',
+      '--skip-test-db',
+      '--skip-name-resolve',
+      ...user,
+    ],
     { encoding: 'utf8', cwd: root, env: { ...process.env, TMPDIR: temporaryFolder(root) } },
   );
   if (made.status !== 0) {
@@ -114,7 +136,8 @@ const temporaryFolder = (root) => {
 
 const passwordOf = (root) => {
   const file = join(root, 'secret.json');
-  if (!existsSync(file)) writeFileSync(file, JSON.stringify({ password: randomBytes(24).toString('base64url') }), { mode: 0o600 });
+  if (!existsSync(file))
+    writeFileSync(file, JSON.stringify({ password: randomBytes(24).toString('base64url') }), { mode: 0o600 });
   return JSON.parse(readFileSync(file, 'utf8')).password;
 };
 
@@ -123,7 +146,8 @@ const passwordOf = (root) => {
  * @returns {Promise<{ url: string, port: number, pid: number, stop: () => Promise<void>, exited: Promise<number | null> }>}
  */
 export const startDatabase = async (root, say = () => {}, wishedPort = 0) => {
-  if (!programPath('mariadbd')) throw new Error('MariaDB is not installed. Install it with: apt-get install mariadb-server');
+  if (!programPath('mariadbd'))
+    throw new Error('MariaDB is not installed. Install it with: apt-get install mariadb-server');
   mkdirSync(root, { recursive: true, mode: 0o700 });
   await recover(root, say);
   const data = join(root, 'database');
@@ -147,10 +171,27 @@ export const startDatabase = async (root, say = () => {}, wishedPort = 0) => {
     { mode: 0o600 },
   );
   const command = [
-    ...diesWithParent(), programPath('mariadbd'), '--no-defaults', `--datadir=${data}`, '--bind-address=127.0.0.1', `--port=${port}`, `--socket=${socket}`,
-    `--pid-file=${join(root, 'database.pid')}`, `--init-file=${init}`, `--tmpdir=${temporaryFolder(root)}`, '--skip-name-resolve', '--skip-log-bin', '--performance-schema=OFF', '--local-infile=1',
-    '--character-set-server=utf8mb4', '--collation-server=utf8mb4_unicode_ci', '--innodb-flush-log-at-trx-commit=2', '--innodb-buffer-pool-size=512M',
-    '--innodb-log-file-size=256M', '--max-allowed-packet=64M', ...user,
+    ...diesWithParent(),
+    programPath('mariadbd'),
+    '--no-defaults',
+    `--datadir=${data}`,
+    '--bind-address=127.0.0.1',
+    `--port=${port}`,
+    `--socket=${socket}`,
+    `--pid-file=${join(root, 'database.pid')}`,
+    `--init-file=${init}`,
+    `--tmpdir=${temporaryFolder(root)}`,
+    '--skip-name-resolve',
+    '--skip-log-bin',
+    '--performance-schema=OFF',
+    '--local-infile=1',
+    '--character-set-server=utf8mb4',
+    '--collation-server=utf8mb4_unicode_ci',
+    '--innodb-flush-log-at-trx-commit=2',
+    '--innodb-buffer-pool-size=512M',
+    '--innodb-log-file-size=256M',
+    '--max-allowed-packet=64M',
+    ...user,
   ];
   const log = createWriteStream(join(root, 'database.log'), { flags: 'a' });
   const child = spawn(command[0], command.slice(1), { stdio: ['ignore', 'pipe', 'pipe'], detached: true });

@@ -13,7 +13,10 @@ const out = join(root, 'docs', 'screenshots');
 mkdirSync(out, { recursive: true });
 
 const data = mkdtempSync(join(tmpdir(), 'kettle-shots-'));
-const program = spawn(process.execPath, ['scripts/start.mjs', 'demo', '--data', data, '--port', '0'], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'] });
+const program = spawn(process.execPath, ['scripts/start.mjs', 'demo', '--data', data, '--port', '0'], {
+  cwd: root,
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
 const address = await new Promise((resolve, reject) => {
   program.stdout.on('data', (chunk) => {
     const found = /ready: (http:\/\/127\.0\.0\.1:\d+)/.exec(chunk.toString());
@@ -22,17 +25,26 @@ const address = await new Promise((resolve, reject) => {
   program.once('exit', (code) => reject(new Error(`The program ended with ${code}.`)));
 });
 const ask = async (method, path, body) => {
-  const answer = await fetch(`${address}/api${path}`, { method, headers: { 'content-type': 'application/json' }, ...(body ? { body: JSON.stringify(body) } : {}) });
+  const answer = await fetch(`${address}/api${path}`, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    ...(body ? { body: JSON.stringify(body) } : {}),
+  });
   if (!answer.ok) throw new Error(`${method} ${path}: ${await answer.text()}`);
   return answer.json();
 };
 const ended = async (job) => {
-  for (let now = job; now; now = await ask('GET', `/jobs/${job.id}`)) if (!['queued', 'running'].includes(now.state)) return;
+  for (let now = job; now; now = await ask('GET', `/jobs/${job.id}`))
+    if (!['queued', 'running'].includes(now.state)) return;
 };
 
 /** The stories, each with its line-up; what is typed into the costing is invented. */
 const STORIES = [
-  ['QS0049G9', ['QS004AH0', 'QS004BI1', 'QS004CJ2', 'QS004DK3', 'QS004EL4', 'QS004FM5'], { unitCost: 940, freight: 210 }],
+  [
+    'QS0049G9',
+    ['QS004AH0', 'QS004BI1', 'QS004CJ2', 'QS004DK3', 'QS004EL4', 'QS004FM5'],
+    { unitCost: 940, freight: 210 },
+  ],
   ['QS003PX0', ['QS003QY1', 'QS003RZ2', 'QS003T03', 'QS003U14', 'QS003V25'], { unitCost: 820, freight: 240 }],
   ['QS0043A3', ['QS0044B4', 'QS0045C5', 'QS0046D6', 'QS0047E7', 'QS0048F8'], { unitCost: 510, freight: 130 }],
   ['QS003Y58', ['QS003Z69', 'QS004070', 'QS004181', 'QS004292'], { unitCost: 760, freight: 90 }],
@@ -44,16 +56,37 @@ for (const [anchor, rivals, cost] of STORIES) {
   const { job } = await ask('GET', `/candidates/${id}/reviews`);
   await ended(job);
   const { costing } = await ask('GET', `${market}/listings/${anchor}`);
-  await ask('PUT', `${market}/listings/${anchor}/costing`, { price: null, inputs: { ...costing.inputs, ...cost, dutyRate: 0.03, preparation: 30, advertisingRate: 0.12, firstOrder: 500, samples: 12000, pictures: 30000, launchAdvertising: 80000 } });
+  await ask('PUT', `${market}/listings/${anchor}/costing`, {
+    price: null,
+    inputs: {
+      ...costing.inputs,
+      ...cost,
+      dutyRate: 0.03,
+      preparation: 30,
+      advertisingRate: 0.12,
+      firstOrder: 500,
+      samples: 12000,
+      pictures: 30000,
+      launchAdvertising: 80000,
+    },
+  });
 }
 await ended(await ask('POST', `${market}/hob`, { days: 30 }));
 await ask('PUT', '/candidates/1/answers/no-patent', { choice: 'pass', evidence: 'registers searched for the spindle' });
-for (const [key, choice] of [['curable', 'both'], ['different', 'some'], ['means', 'tight']]) await ask('PUT', `/candidates/1/answers/${key}`, { choice, evidence: '' });
+for (const [key, choice] of [
+  ['curable', 'both'],
+  ['different', 'some'],
+  ['means', 'tight'],
+])
+  await ask('PUT', `/candidates/1/answers/${key}`, { choice, evidence: '' });
 await ask('POST', '/candidates/1/stage', { stage: 'weighed' });
 await ask('POST', '/candidates/1/stage', { stage: 'shortlisted' });
 await ask('POST', '/candidates/4/stage', { stage: 'dropped', reason: 'electronics, sold in two months of the year' });
 
-const browser = await chromium.launch({ executablePath: programPath('chromium'), args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'] });
+const browser = await chromium.launch({
+  executablePath: programPath('chromium'),
+  args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
+});
 const VIEWS = [
   ['sift', '/quayside/sift?price=18..45&units=300..&reviews=..120&weight=..4&not=lamp'],
   ['listing-sheet', '/quayside/sift?price=18..45&units=300..&reviews=..120&has=book+press&open=QS0049G9'],
@@ -68,8 +101,15 @@ const VIEWS = [
   ['sift-dark', '/quayside/sift?price=18..45&units=300..&reviews=..120', 'dark'],
 ];
 for (const [name, path, colorScheme = 'light'] of VIEWS) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme, locale: 'en-GB', reducedMotion: 'reduce' });
-  await page.addInitScript(() => localStorage.setItem('kettle/tray', JSON.stringify({ quayside: ['QS004AH0', 'QS004BI1', 'QS004CJ2'] })));
+  const page = await browser.newPage({
+    viewport: { width: 1280, height: 800 },
+    colorScheme,
+    locale: 'en-GB',
+    reducedMotion: 'reduce',
+  });
+  await page.addInitScript(() =>
+    localStorage.setItem('kettle/tray', JSON.stringify({ quayside: ['QS004AH0', 'QS004BI1', 'QS004CJ2'] })),
+  );
   await page.goto(address + path);
   await page.waitForLoadState('networkidle');
   await page.getByRole('heading', { level: 1 }).first().waitFor();

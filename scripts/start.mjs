@@ -26,18 +26,29 @@ const stop = async (code) => {
   if (stopping) return;
   stopping = true;
   for (const child of children) if (child.exitCode === null) child.kill('SIGTERM');
-  await Promise.all(children.map((child) => (child.exitCode !== null || child.signalCode ? null : new Promise((done) => child.once('exit', done)))));
+  await Promise.all(
+    children.map((child) =>
+      child.exitCode !== null || child.signalCode ? null : new Promise((done) => child.once('exit', done)),
+    ),
+  );
   await database?.stop();
-  if (existsSync(running) && JSON.parse(readFileSync(running, 'utf8')).pid === process.pid) rmSync(running, { force: true });
+  if (existsSync(running) && JSON.parse(readFileSync(running, 'utf8')).pid === process.pid)
+    rmSync(running, { force: true });
   process.exit(code);
 };
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 
 const child = (command, args, env) => {
   const words = [...diesWithParent(), command, ...args];
-  const started = spawn(words[0], words.slice(1), { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env }, detached: true });
+  const started = spawn(words[0], words.slice(1), {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+    detached: true,
+  });
   started.once('exit', (code, signal) => {
-    if (!stopping) console.error(`The ${env.KETTLE_ROLE} stopped unexpectedly (${signal ?? code}); stopping everything.`);
+    if (!stopping)
+      console.error(`The ${env.KETTLE_ROLE} stopped unexpectedly (${signal ?? code}); stopping everything.`);
     void stop(code === 0 ? 0 : 1);
   });
   children.push(started);
@@ -48,7 +59,9 @@ try {
   if (existsSync(running)) {
     const other = JSON.parse(readFileSync(running, 'utf8'));
     if (other.pid !== process.pid && isAlive(other.pid)) {
-      console.error(`This workspace is already open in another window (process ${other.pid}). Close that one, or choose another folder with --data.`);
+      console.error(
+        `This workspace is already open in another window (process ${other.pid}). Close that one, or choose another folder with --data.`,
+      );
       process.exit(3);
     }
   }
@@ -64,15 +77,22 @@ try {
     });
   }
   const port = options.port ?? process.env.PORT ?? '4173';
-  child(process.execPath, [...(mode === 'dev' ? ['--watch', '--watch-preserve-output'] : []), '--import', 'tsx', 'server/src/main.ts'], {
-    KETTLE_ROLE: 'server',
-    KETTLE_DATABASE_URL: process.env.KETTLE_DATABASE_URL ?? database.url,
-    KETTLE_WORKSPACE: mode === 'own' ? 'own' : 'demo',
-    KETTLE_PORT: port,
-    ...(options.listings ? { KETTLE_LISTINGS: options.listings } : {}),
-  });
+  child(
+    process.execPath,
+    [...(mode === 'dev' ? ['--watch', '--watch-preserve-output'] : []), '--import', 'tsx', 'server/src/main.ts'],
+    {
+      KETTLE_ROLE: 'server',
+      KETTLE_DATABASE_URL: process.env.KETTLE_DATABASE_URL ?? database.url,
+      KETTLE_WORKSPACE: mode === 'own' ? 'own' : 'demo',
+      KETTLE_PORT: port,
+      ...(options.listings ? { KETTLE_LISTINGS: options.listings } : {}),
+    },
+  );
   if (mode === 'dev') {
-    child(process.execPath, ['node_modules/vite/bin/vite.js', 'web', '--host', '127.0.0.1'], { KETTLE_ROLE: 'interface', KETTLE_PORT: port });
+    child(process.execPath, ['node_modules/vite/bin/vite.js', 'web', '--host', '127.0.0.1'], {
+      KETTLE_ROLE: 'interface',
+      KETTLE_PORT: port,
+    });
   }
 } catch (error) {
   console.error(error.message);

@@ -34,17 +34,36 @@ const tool = (...path) => join(root, 'node_modules', ...path);
 const started = Date.now();
 check('formatting', node(tool('prettier', 'bin', 'prettier.cjs'), '--check', '--log-level', 'warn', '.'));
 check('lint', node(tool('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0'));
-check('layers', node(tool('dependency-cruiser', 'bin', 'dependency-cruise.mjs'), '--config', '.dependency-cruiser.cjs', 'core/src', 'contract/src', 'server/src', 'web/src', 'demo/src'));
+check(
+  'layers',
+  node(
+    tool('dependency-cruiser', 'bin', 'dependency-cruise.mjs'),
+    '--config',
+    '.dependency-cruiser.cjs',
+    'core/src',
+    'contract/src',
+    'server/src',
+    'web/src',
+    'demo/src',
+  ),
+);
 check('types', node(tool('typescript', 'bin', 'tsc'), '-p', 'tsconfig.json'));
 check('types of the interface', node(tool('typescript', 'bin', 'tsc'), '-p', 'web/tsconfig.json'));
 
 const jestFile = join(results, 'jest.json');
-const jestOk = run('unit and server tests', node(tool('jest', 'bin', 'jest.js'), '--json', `--outputFile=${jestFile}`), { NODE_OPTIONS: '--experimental-vm-modules --no-warnings', LOG_LEVEL: 'silent' });
+const jestOk = run(
+  'unit and server tests',
+  node(tool('jest', 'bin', 'jest.js'), '--json', `--outputFile=${jestFile}`),
+  { NODE_OPTIONS: '--experimental-vm-modules --no-warnings', LOG_LEVEL: 'silent' },
+);
 count(jestOk, jestFile, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }));
 
 buildInterface();
 const playwrightFile = join(results, 'playwright.json');
-const browserOk = run('browser tests', node(tool('@playwright', 'test', 'cli.js'), 'test'), { PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile, CHROMIUM: programPath('chromium') });
+const browserOk = run('browser tests', node(tool('@playwright', 'test', 'cli.js'), 'test'), {
+  PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,
+  CHROMIUM: programPath('chromium'),
+});
 count(browserOk, playwrightFile, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected }));
 
 console.log(`\nAll of it took ${seconds(started)}.`);

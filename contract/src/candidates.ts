@@ -2,98 +2,242 @@ import { Type, type Static } from '@sinclair/typebox';
 import { route } from './route.ts';
 import { Day, Done, Id, Job, ListingBrief, MarketplaceId, Nullable, Rate, Stage } from './shapes.ts';
 
-export const LogEntry = Type.Object({ id: Id, kind: Type.String(), text: Type.String(), day: Day, stage: Nullable(Stage) });
+export const LogEntry = Type.Object({
+  id: Id,
+  kind: Type.String(),
+  text: Type.String(),
+  day: Day,
+  stage: Nullable(Stage),
+});
 export const LineUpEntry = Type.Composite([
   ListingBrief,
-  Type.Object({ anchor: Type.Boolean(), addedOn: Day, thenPrice: Nullable(Type.Integer()), thenUnits: Nullable(Type.Number()), thenReviews: Nullable(Type.Integer()), watchedSince: Nullable(Day), lastReading: Nullable(Day), readings: Type.Integer() }),
+  Type.Object({
+    anchor: Type.Boolean(),
+    addedOn: Day,
+    thenPrice: Nullable(Type.Integer()),
+    thenUnits: Nullable(Type.Number()),
+    thenReviews: Nullable(Type.Integer()),
+    watchedSince: Nullable(Day),
+    lastReading: Nullable(Day),
+    readings: Type.Integer(),
+  }),
 ]);
 export type LineUpEntry = Static<typeof LineUpEntry>;
 
-export const CandidateBrief = Type.Object({ id: Id, name: Type.String(), stage: Stage, anchorCode: Type.String(), listings: Type.Integer(), watchedSince: Nullable(Day), lookAgainOn: Nullable(Day), madeOn: Day });
+export const CandidateBrief = Type.Object({
+  id: Id,
+  name: Type.String(),
+  stage: Stage,
+  anchorCode: Type.String(),
+  listings: Type.Integer(),
+  watchedSince: Nullable(Day),
+  lookAgainOn: Nullable(Day),
+  madeOn: Day,
+});
 export type CandidateBrief = Static<typeof CandidateBrief>;
 export const Candidate = Type.Object({
-  id: Id, marketplace: MarketplaceId, name: Type.String(), stage: Stage, dropReason: Nullable(Type.String()), lookAgainOn: Nullable(Day), madeOn: Day,
-  stageDays: Type.Record(Type.String(), Day), lineUp: Type.Array(LineUpEntry), log: Type.Array(LogEntry),
+  id: Id,
+  marketplace: MarketplaceId,
+  name: Type.String(),
+  stage: Stage,
+  dropReason: Nullable(Type.String()),
+  lookAgainOn: Nullable(Day),
+  madeOn: Day,
+  stageDays: Type.Record(Type.String(), Day),
+  lineUp: Type.Array(LineUpEntry),
+  log: Type.Array(LogEntry),
 });
 export type Candidate = Static<typeof Candidate>;
 
-export const Added = Type.Object({ added: Type.Array(Type.String()), already: Type.Array(Type.String()), unknown: Type.Array(Type.String()), noCodes: Type.Array(Type.String()) });
+export const Added = Type.Object({
+  added: Type.Array(Type.String()),
+  already: Type.Array(Type.String()),
+  unknown: Type.Array(Type.String()),
+  noCodes: Type.Array(Type.String()),
+});
 export type Added = Static<typeof Added>;
 
 const byId = Type.Object({ id: Id });
 const inMarketplace = Type.Object({ marketplace: MarketplaceId });
-const pasted = Type.Object({ text: Type.String({ minLength: 1, maxLength: 100_000 }) }, { additionalProperties: false });
+const pasted = Type.Object(
+  { text: Type.String({ minLength: 1, maxLength: 100_000 }) },
+  { additionalProperties: false },
+);
 
 export const candidates = {
-  list: route('get', '/api/marketplaces/{marketplace}/candidates', 'The candidates, newest first.', { params: inMarketplace, reply: Type.Array(CandidateBrief) }),
-  start: route('post', '/api/marketplaces/{marketplace}/candidates', 'Starts a candidate from a listing with others as its line-up.', {
+  list: route('get', '/api/marketplaces/{marketplace}/candidates', 'The candidates, newest first.', {
     params: inMarketplace,
-    body: Type.Object({ name: Type.Optional(Type.String({ minLength: 1, maxLength: 160, pattern: '\\S' })), anchor: Type.String(), rivals: Type.Array(Type.String(), { maxItems: 200 }) }, { additionalProperties: false }),
-    reply: Type.Object({ id: Id }),
+    reply: Type.Array(CandidateBrief),
   }),
+  start: route(
+    'post',
+    '/api/marketplaces/{marketplace}/candidates',
+    'Starts a candidate from a listing with others as its line-up.',
+    {
+      params: inMarketplace,
+      body: Type.Object(
+        {
+          name: Type.Optional(Type.String({ minLength: 1, maxLength: 160, pattern: '\\S' })),
+          anchor: Type.String(),
+          rivals: Type.Array(Type.String(), { maxItems: 200 }),
+        },
+        { additionalProperties: false },
+      ),
+      reply: Type.Object({ id: Id }),
+    },
+  ),
   get: route('get', '/api/candidates/{id}', 'One candidate with line-up and log.', { params: byId, reply: Candidate }),
   change: route('patch', '/api/candidates/{id}', 'Renames it, or sets the day to look again.', {
     params: byId,
-    body: Type.Object({ name: Type.Optional(Type.String({ minLength: 1, maxLength: 160, pattern: '\\S' })), lookAgainOn: Type.Optional(Nullable(Day)) }, { additionalProperties: false }),
+    body: Type.Object(
+      {
+        name: Type.Optional(Type.String({ minLength: 1, maxLength: 160, pattern: '\\S' })),
+        lookAgainOn: Type.Optional(Nullable(Day)),
+      },
+      { additionalProperties: false },
+    ),
     reply: Done,
   }),
-  stage: route('post', '/api/candidates/{id}/stage', 'Moves it to a stage; dropping takes a reason. From "watched" on its listings are watched.', {
-    params: byId,
-    body: Type.Object({ stage: Stage, reason: Type.Optional(Type.String({ maxLength: 400 })) }, { additionalProperties: false }),
-    reply: Done,
-  }),
+  stage: route(
+    'post',
+    '/api/candidates/{id}/stage',
+    'Moves it to a stage; dropping takes a reason. From "watched" on its listings are watched.',
+    {
+      params: byId,
+      body: Type.Object(
+        { stage: Stage, reason: Type.Optional(Type.String({ maxLength: 400 })) },
+        { additionalProperties: false },
+      ),
+      reply: Done,
+    },
+  ),
   note: route('post', '/api/candidates/{id}/notes', 'Writes a note into its log.', {
     params: byId,
-    body: Type.Object({ text: Type.String({ minLength: 1, maxLength: 5000, pattern: '\\S' }) }, { additionalProperties: false }),
+    body: Type.Object(
+      { text: Type.String({ minLength: 1, maxLength: 5000, pattern: '\\S' }) },
+      { additionalProperties: false },
+    ),
     reply: Done,
   }),
-  addListings: route('post', '/api/candidates/{id}/line-up', 'Adds listings by pasted codes or addresses.', { params: byId, body: pasted, reply: Added }),
-  removeListing: route('delete', '/api/candidates/{id}/line-up/{code}', 'Takes a listing out of the line-up.', { params: Type.Object({ id: Id, code: Type.String({ maxLength: 20 }) }), reply: Done }),
+  addListings: route('post', '/api/candidates/{id}/line-up', 'Adds listings by pasted codes or addresses.', {
+    params: byId,
+    body: pasted,
+    reply: Added,
+  }),
+  removeListing: route('delete', '/api/candidates/{id}/line-up/{code}', 'Takes a listing out of the line-up.', {
+    params: Type.Object({ id: Id, code: Type.String({ maxLength: 20 }) }),
+    reply: Done,
+  }),
 };
 
 export const WatchGroup = Type.Object({
   listings: Type.Array(Type.Object({ code: Type.String(), title: Type.String() })),
-  days: Type.Array(Type.Object({ day: Day, units: Nullable(Type.Number()), price: Nullable(Type.Number()), counted: Type.Integer(), each: Type.Record(Type.String(), Nullable(Type.Number())) })),
+  days: Type.Array(
+    Type.Object({
+      day: Day,
+      units: Nullable(Type.Number()),
+      price: Nullable(Type.Number()),
+      counted: Type.Integer(),
+      each: Type.Record(Type.String(), Nullable(Type.Number())),
+    }),
+  ),
   /** Averages a listing over the last 30 days with readings, and over the 30 before. */
   now: Type.Object({ unitsPerDay: Nullable(Type.Number()), price: Nullable(Type.Number()), days: Type.Integer() }),
   before: Type.Object({ unitsPerDay: Nullable(Type.Number()), price: Nullable(Type.Number()), days: Type.Integer() }),
   changes: Type.Array(Type.Object({ code: Type.String(), day: Day, text: Type.String() })),
 });
 export type WatchGroup = Static<typeof WatchGroup>;
-export const WatchedListing = Type.Object({ code: Type.String(), title: Type.String(), brand: Type.String(), since: Day, lastReading: Nullable(Day), price: Nullable(Type.Integer()), rank: Nullable(Type.Integer()), stock: Nullable(Type.Integer()), units: Nullable(Type.Number()), candidates: Type.Array(Type.Object({ id: Id, name: Type.String() })) });
+export const WatchedListing = Type.Object({
+  code: Type.String(),
+  title: Type.String(),
+  brand: Type.String(),
+  since: Day,
+  lastReading: Nullable(Day),
+  price: Nullable(Type.Integer()),
+  rank: Nullable(Type.Integer()),
+  stock: Nullable(Type.Integer()),
+  units: Nullable(Type.Number()),
+  candidates: Type.Array(Type.Object({ id: Id, name: Type.String() })),
+});
 
 export type WatchedListing = Static<typeof WatchedListing>;
 
 export const watch = {
-  list: route('get', '/api/marketplaces/{marketplace}/watch', 'The watched listings.', { params: inMarketplace, reply: Type.Array(WatchedListing) }),
-  add: route('post', '/api/marketplaces/{marketplace}/watch', 'Watches listings by pasted codes or addresses.', { params: inMarketplace, body: pasted, reply: Added }),
-  remove: route('delete', '/api/marketplaces/{marketplace}/watch/{code}', 'Stops watching a listing; its readings stay.', { params: Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 20 }) }), reply: Done }),
-  group: route('get', '/api/candidates/{id}/readings', 'Readings of a candidate’s listings, day by day, with averages.', { params: byId, reply: WatchGroup }),
-  moveHob: route('post', '/api/marketplaces/{marketplace}/hob', 'Moves the demo’s clock on: a reading a day for each watched listing.', {
+  list: route('get', '/api/marketplaces/{marketplace}/watch', 'The watched listings.', {
     params: inMarketplace,
-    body: Type.Object({ days: Type.Union([Type.Literal(1), Type.Literal(7), Type.Literal(30)]) }, { additionalProperties: false }),
-    reply: Job,
+    reply: Type.Array(WatchedListing),
   }),
+  add: route('post', '/api/marketplaces/{marketplace}/watch', 'Watches listings by pasted codes or addresses.', {
+    params: inMarketplace,
+    body: pasted,
+    reply: Added,
+  }),
+  remove: route(
+    'delete',
+    '/api/marketplaces/{marketplace}/watch/{code}',
+    'Stops watching a listing; its readings stay.',
+    { params: Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 20 }) }), reply: Done },
+  ),
+  group: route(
+    'get',
+    '/api/candidates/{id}/readings',
+    'Readings of a candidate’s listings, day by day, with averages.',
+    { params: byId, reply: WatchGroup },
+  ),
+  moveHob: route(
+    'post',
+    '/api/marketplaces/{marketplace}/hob',
+    'Moves the demo’s clock on: a reading a day for each watched listing.',
+    {
+      params: inMarketplace,
+      body: Type.Object(
+        { days: Type.Union([Type.Literal(1), Type.Literal(7), Type.Literal(30)]) },
+        { additionalProperties: false },
+      ),
+      reply: Job,
+    },
+  ),
 };
 
 export const Theme = Type.Object({
   key: Type.String(),
   kind: Type.Union([Type.Literal('gripe'), Type.Literal('praise'), Type.Literal('wish')]),
-  about: Type.String(), says: Type.Array(Type.String()), reviews: Type.Integer(), share: Rate,
+  about: Type.String(),
+  says: Type.Array(Type.String()),
+  reviews: Type.Integer(),
+  share: Rate,
   interval: Type.Object({ low: Rate, high: Rate }),
   starPull: Nullable(Type.Object({ value: Type.Number(), low: Type.Number(), high: Type.Number() })),
   byListing: Type.Array(Type.Object({ listing: Id, reviews: Type.Integer(), of: Type.Integer() })),
-  recent: Nullable(Type.Object({ share: Rate, before: Rate, course: Type.Union([Type.Literal('rising'), Type.Literal('falling'), Type.Literal('steady')]) })),
+  recent: Nullable(
+    Type.Object({
+      share: Rate,
+      before: Rate,
+      course: Type.Union([Type.Literal('rising'), Type.Literal('falling'), Type.Literal('steady')]),
+    }),
+  ),
   thin: Type.Boolean(),
   evidence: Type.Array(Type.Object({ review: Id, sentence: Type.String() })),
 });
-export const ReviewText = Type.Object({ id: Id, listing: Id, stars: Type.Integer(), title: Type.String(), body: Type.String(), day: Day, verified: Nullable(Type.Boolean()), helpful: Nullable(Type.Integer()) });
+export const ReviewText = Type.Object({
+  id: Id,
+  listing: Id,
+  stars: Type.Integer(),
+  title: Type.String(),
+  body: Type.String(),
+  day: Day,
+  verified: Nullable(Type.Boolean()),
+  helpful: Nullable(Type.Integer()),
+});
 export const MinedReviews = Type.Object({
   /** The job that still reads the texts; null when all are read. */
   job: Nullable(Job),
   listings: Type.Array(Type.Object({ id: Id, code: Type.String(), title: Type.String(), texts: Type.Integer() })),
   all: Type.Integer({ description: 'Reviews on file, with and without text.' }),
-  withText: Type.Integer(), otherLanguage: Type.Integer(), copies: Type.Integer(), noText: Type.Integer(),
+  withText: Type.Integer(),
+  otherLanguage: Type.Integer(),
+  copies: Type.Integer(),
+  noText: Type.Integer(),
   /** After the filters. */
   matching: Type.Integer(),
   themes: Type.Array(Theme),
@@ -104,9 +248,18 @@ export type MinedReviews = Static<typeof MinedReviews>;
 export type Theme = Static<typeof Theme>;
 
 export const reviews = {
-  mined: route('get', '/api/candidates/{id}/reviews', 'What the reviews of the line-up complain about, praise and wish for.', {
-    params: byId,
-    query: Type.Object({ stars: Type.Optional(Type.String({ pattern: '^[1-5](,[1-5])*$' })), words: Type.Optional(Type.String({ maxLength: 200 })), listing: Type.Optional(Id) }),
-    reply: MinedReviews,
-  }),
+  mined: route(
+    'get',
+    '/api/candidates/{id}/reviews',
+    'What the reviews of the line-up complain about, praise and wish for.',
+    {
+      params: byId,
+      query: Type.Object({
+        stars: Type.Optional(Type.String({ pattern: '^[1-5](,[1-5])*$' })),
+        words: Type.Optional(Type.String({ maxLength: 200 })),
+        listing: Type.Optional(Id),
+      }),
+      reply: MinedReviews,
+    },
+  ),
 };

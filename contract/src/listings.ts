@@ -24,7 +24,10 @@ export const CostingInputs = Type.Object(
   { additionalProperties: false },
 );
 /** A saved costing: the inputs and the price they are tried at (null: the listing's own). */
-export const SavedCosting = Type.Object({ price: Nullable(Type.Integer({ minimum: 1 })), inputs: CostingInputs }, { additionalProperties: false });
+export const SavedCosting = Type.Object(
+  { price: Nullable(Type.Integer({ minimum: 1 })), inputs: CostingInputs },
+  { additionalProperties: false },
+);
 export type SavedCosting = Static<typeof SavedCosting>;
 
 export const ListingSheet = Type.Object({
@@ -44,11 +47,20 @@ export const ListingSheet = Type.Object({
     stock: Figure,
     reviews: Figure,
     stated: Figure,
-    spikes: Nullable(Type.Object({ days: Type.Array(Day), share: Rate, flattered: Type.Boolean(), typicalPerDay: Type.Number() })),
+    spikes: Nullable(
+      Type.Object({ days: Type.Array(Day), share: Rate, flattered: Type.Boolean(), typicalPerDay: Type.Number() }),
+    ),
   }),
   season: Nullable(Type.Object({ share: Rate, months: Type.Array(Type.Integer()) })),
   fees: Type.Union([
-    Type.Object({ known: Type.Literal(true), lines: Type.Array(FeeLine), total: Money, net: Money, sizeClass: Nullable(Type.String()), warnings: Type.Array(Type.String()) }),
+    Type.Object({
+      known: Type.Literal(true),
+      lines: Type.Array(FeeLine),
+      total: Money,
+      net: Money,
+      sizeClass: Nullable(Type.String()),
+      warnings: Type.Array(Type.String()),
+    }),
     Type.Object({ known: Type.Literal(false), reason: Type.String() }),
   ]),
   /** The schedule in force, so that the interface computes with the same one. */
@@ -65,18 +77,48 @@ export type ListingSheet = Static<typeof ListingSheet>;
 
 export const History = Type.Object({
   days: Type.Array(
-    Type.Object({ day: Day, price: Nullable(Money), rank: Nullable(Type.Integer()), units: Nullable(Type.Number()), reviews: Nullable(Type.Integer()), stock: Nullable(Type.Integer()), sellers: Nullable(Type.Integer()), spike: Type.Boolean() }),
+    Type.Object({
+      day: Day,
+      price: Nullable(Money),
+      rank: Nullable(Type.Integer()),
+      units: Nullable(Type.Number()),
+      reviews: Nullable(Type.Integer()),
+      stock: Nullable(Type.Integer()),
+      sellers: Nullable(Type.Integer()),
+      spike: Type.Boolean(),
+    }),
   ),
-  months: Type.Array(Type.Object({ month: Day, price: Nullable(Money), rank: Nullable(Type.Integer()), units: Nullable(Type.Number()), reviews: Nullable(Type.Integer()) })),
+  months: Type.Array(
+    Type.Object({
+      month: Day,
+      price: Nullable(Money),
+      rank: Nullable(Type.Integer()),
+      units: Nullable(Type.Number()),
+      reviews: Nullable(Type.Integer()),
+    }),
+  ),
 });
 export type History = Static<typeof History>;
 
 const byCode = Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 20 }) });
 
 export const listings = {
-  sheet: route('get', '/api/marketplaces/{marketplace}/listings/{code}', 'All about one listing.', { params: byCode, reply: ListingSheet }),
-  history: route('get', '/api/marketplaces/{marketplace}/listings/{code}/history', 'Its daily readings and monthly averages.', { params: byCode, reply: History }),
-  saveCosting: route('put', '/api/marketplaces/{marketplace}/listings/{code}/costing', 'Keeps what was typed into its costing.', { params: byCode, body: SavedCosting, reply: SavedCosting }),
+  sheet: route('get', '/api/marketplaces/{marketplace}/listings/{code}', 'All about one listing.', {
+    params: byCode,
+    reply: ListingSheet,
+  }),
+  history: route(
+    'get',
+    '/api/marketplaces/{marketplace}/listings/{code}/history',
+    'Its daily readings and monthly averages.',
+    { params: byCode, reply: History },
+  ),
+  saveCosting: route(
+    'put',
+    '/api/marketplaces/{marketplace}/listings/{code}/costing',
+    'Keeps what was typed into its costing.',
+    { params: byCode, body: SavedCosting, reply: SavedCosting },
+  ),
   brief: route('get', '/api/marketplaces/{marketplace}/listings', 'Listings by their codes (for the tray).', {
     params: Type.Object({ marketplace: MarketplaceId }),
     query: Type.Object({ codes: Type.String({ maxLength: 4000 }) }),

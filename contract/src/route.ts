@@ -1,7 +1,12 @@
 import { Type, type Static, type TObject, type TSchema } from '@sinclair/typebox';
 
 /** One way into the server: what it takes and what it gives back, for the server, the interface and OpenAPI alike. */
-export interface Route<P extends TObject = TObject, Q extends TObject = TObject, B extends TSchema = TSchema, R extends TSchema = TSchema> {
+export interface Route<
+  P extends TObject = TObject,
+  Q extends TObject = TObject,
+  B extends TSchema = TSchema,
+  R extends TSchema = TSchema,
+> {
   method: 'get' | 'post' | 'put' | 'patch' | 'delete';
   /** With parameters in braces: /api/listings/{id}. */
   path: string;
@@ -19,7 +24,12 @@ export type ReplyOf<T> = T extends Route<TObject, TObject, TSchema, infer R> ? S
 const nothing = Type.Object({}, { additionalProperties: false });
 
 /** A route with what is left out being empty. */
-export const route = <P extends TObject = typeof nothing, Q extends TObject = typeof nothing, B extends TSchema = TSchema, R extends TSchema = TSchema>(
+export const route = <
+  P extends TObject = typeof nothing,
+  Q extends TObject = typeof nothing,
+  B extends TSchema = TSchema,
+  R extends TSchema = TSchema,
+>(
   method: Route['method'],
   path: string,
   summary: string,

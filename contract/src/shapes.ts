@@ -16,7 +16,13 @@ export const Working = Type.Object({
 });
 /** A computed figure with its interval and working, or the reason why there is none. */
 export const Figure = Type.Union([
-  Type.Object({ known: Type.Literal(true), value: Type.Number(), low: Type.Number(), high: Type.Number(), working: Working }),
+  Type.Object({
+    known: Type.Literal(true),
+    value: Type.Number(),
+    low: Type.Number(),
+    high: Type.Number(),
+    working: Working,
+  }),
   Type.Object({ known: Type.Literal(false), reason: Type.String() }),
 ]);
 export type Figure = Static<typeof Figure>;

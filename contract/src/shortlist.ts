@@ -2,17 +2,51 @@ import { Type, type Static } from '@sinclair/typebox';
 import { route } from './route.ts';
 import { Day, Done, Id, MarketplaceId, Money, Nullable, Stage } from './shapes.ts';
 
-const Points = Type.Object({ key: Type.String(), least: Type.Number(), most: Type.Number(), max: Type.Number(), source: Type.String(), value: Nullable(Type.Number()), choice: Nullable(Type.String()) });
+const Points = Type.Object({
+  key: Type.String(),
+  least: Type.Number(),
+  most: Type.Number(),
+  max: Type.Number(),
+  source: Type.String(),
+  value: Nullable(Type.Number()),
+  choice: Nullable(Type.String()),
+});
 export const Score = Type.Object({
-  least: Type.Number(), most: Type.Number(), max: Type.Number(), passMark: Type.Number(),
+  least: Type.Number(),
+  most: Type.Number(),
+  max: Type.Number(),
+  passMark: Type.Number(),
   verdict: Type.Union((['passes', 'fails', 'open', 'ruled out'] as const).map((v) => Type.Literal(v))),
-  gates: Type.Array(Type.Object({ key: Type.String(), state: Type.Union([Type.Literal('pass'), Type.Literal('fail'), Type.Literal('unknown')]), source: Type.String(), value: Nullable(Type.Number()) })),
+  gates: Type.Array(
+    Type.Object({
+      key: Type.String(),
+      state: Type.Union([Type.Literal('pass'), Type.Literal('fail'), Type.Literal('unknown')]),
+      source: Type.String(),
+      value: Nullable(Type.Number()),
+    }),
+  ),
   criteria: Type.Array(Points),
 });
 export const ScoredCandidate = Type.Object({
-  id: Id, name: Type.String(), stage: Stage, dropReason: Nullable(Type.String()), anchorCode: Type.String(), score: Score, wouldChange: Type.Array(Type.String()),
-  units: Nullable(Type.Number()), unitsLow: Nullable(Type.Number()), unitsHigh: Nullable(Type.Number()), price: Nullable(Money), profit: Nullable(Money), margin: Nullable(Type.Number()), outlay: Nullable(Money),
-  weeksWatched: Nullable(Type.Number()), worstGripe: Nullable(Type.String()), thenUnits: Nullable(Type.Number()), thenPrice: Nullable(Money), lookAgainOn: Nullable(Day),
+  id: Id,
+  name: Type.String(),
+  stage: Stage,
+  dropReason: Nullable(Type.String()),
+  anchorCode: Type.String(),
+  score: Score,
+  wouldChange: Type.Array(Type.String()),
+  units: Nullable(Type.Number()),
+  unitsLow: Nullable(Type.Number()),
+  unitsHigh: Nullable(Type.Number()),
+  price: Nullable(Money),
+  profit: Nullable(Money),
+  margin: Nullable(Type.Number()),
+  outlay: Nullable(Money),
+  weeksWatched: Nullable(Type.Number()),
+  worstGripe: Nullable(Type.String()),
+  thenUnits: Nullable(Type.Number()),
+  thenPrice: Nullable(Money),
+  lookAgainOn: Nullable(Day),
 });
 export type ScoredCandidate = Static<typeof ScoredCandidate>;
 export const ScoresheetReply = Type.Object({ id: Id, document: Type.Unknown() });
@@ -22,11 +56,25 @@ const inMarketplace = Type.Object({ marketplace: MarketplaceId });
 
 export const shortlist = {
   scoresheet: route('get', '/api/scoresheet', 'The scoresheet in use.', { reply: ScoresheetReply }),
-  standing: route('get', '/api/marketplaces/{marketplace}/shortlist', 'All candidates in the order of their scores.', { params: inMarketplace, reply: Type.Array(ScoredCandidate) }),
-  score: route('get', '/api/candidates/{id}/score', 'The score of one candidate.', { params: byId, reply: ScoredCandidate }),
-  answer: route('put', '/api/candidates/{id}/answers/{key}', 'Answers a criterion or gate by judgement, with the evidence.', {
-    params: Type.Object({ id: Id, key: Type.String({ maxLength: 60 }) }),
-    body: Type.Object({ choice: Nullable(Type.String({ maxLength: 60 })), evidence: Type.String({ maxLength: 2000 }) }, { additionalProperties: false }),
-    reply: Done,
+  standing: route('get', '/api/marketplaces/{marketplace}/shortlist', 'All candidates in the order of their scores.', {
+    params: inMarketplace,
+    reply: Type.Array(ScoredCandidate),
   }),
+  score: route('get', '/api/candidates/{id}/score', 'The score of one candidate.', {
+    params: byId,
+    reply: ScoredCandidate,
+  }),
+  answer: route(
+    'put',
+    '/api/candidates/{id}/answers/{key}',
+    'Answers a criterion or gate by judgement, with the evidence.',
+    {
+      params: Type.Object({ id: Id, key: Type.String({ maxLength: 60 }) }),
+      body: Type.Object(
+        { choice: Nullable(Type.String({ maxLength: 60 })), evidence: Type.String({ maxLength: 2000 }) },
+        { additionalProperties: false },
+      ),
+      reply: Done,
+    },
+  ),
 };

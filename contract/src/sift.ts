@@ -5,8 +5,21 @@ import { Day, ListingBrief, MarketplaceId, Nullable } from './shapes.ts';
 const text = Type.Optional(Type.String({ maxLength: 500 }));
 /** The parameters of a sift's address; ranges are written 18..45, in the marketplace's own units. */
 export const SiftParameters = {
-  cat: text, size: text, has: text, not: text, sort: text,
-  price: text, net: text, units: text, revenue: text, reviews: text, rating: text, weight: text, sellers: text, rank: text, months: text,
+  cat: text,
+  size: text,
+  has: text,
+  not: text,
+  sort: text,
+  price: text,
+  net: text,
+  units: text,
+  revenue: text,
+  reviews: text,
+  rating: text,
+  weight: text,
+  sellers: text,
+  rank: text,
+  months: text,
 };
 export const SiftReply = Type.Object({
   count: Type.Integer(),
@@ -25,9 +38,19 @@ export const SiftReply = Type.Object({
 export type SiftReply = Static<typeof SiftReply>;
 
 export const siftRoutes = {
-  sift: route('get', '/api/marketplaces/{marketplace}/sift', 'Listings that pass all limits, a page at a time, and what each limit costs.', {
-    params: Type.Object({ marketplace: MarketplaceId }),
-    query: Type.Object({ ...SiftParameters, from: Type.Optional(Type.Integer({ minimum: 0 })), rows: Type.Optional(Type.Integer({ minimum: 0, maximum: 500 })), show: text }),
-    reply: SiftReply,
-  }),
+  sift: route(
+    'get',
+    '/api/marketplaces/{marketplace}/sift',
+    'Listings that pass all limits, a page at a time, and what each limit costs.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId }),
+      query: Type.Object({
+        ...SiftParameters,
+        from: Type.Optional(Type.Integer({ minimum: 0 })),
+        rows: Type.Optional(Type.Integer({ minimum: 0, maximum: 500 })),
+        show: text,
+      }),
+      reply: SiftReply,
+    },
+  ),
 };

@@ -19,7 +19,15 @@ export const Marketplace = Type.Object({
 });
 export type Marketplace = Static<typeof Marketplace>;
 
-export const Category = Type.Object({ id: Id, parent: Nullable(Id), name: Type.String(), path: Type.String(), depth: Type.Integer(), gated: Type.Boolean(), listings: Type.Integer() });
+export const Category = Type.Object({
+  id: Id,
+  parent: Nullable(Id),
+  name: Type.String(),
+  path: Type.String(),
+  depth: Type.Integer(),
+  gated: Type.Boolean(),
+  listings: Type.Integer(),
+});
 export type Category = Static<typeof Category>;
 
 export const NewMarketplace = Type.Object(
@@ -27,7 +35,9 @@ export const NewMarketplace = Type.Object(
     name: Type.String({ minLength: 2, maxLength: 80, pattern: '\\S' }),
     currency: Type.String({ pattern: '^[A-Z]{3}$' }),
     measures: Type.Union([Type.Literal('imperial'), Type.Literal('metric')]),
-    copyFrom: Nullable(Type.String({ description: 'A demo marketplace whose fee schedules and rank curves are copied.' })),
+    copyFrom: Nullable(
+      Type.String({ description: 'A demo marketplace whose fee schedules and rank curves are copied.' }),
+    ),
   },
   { additionalProperties: false },
 );
@@ -43,38 +53,70 @@ export const Preview = Type.Object({
   columns: Type.Array(Type.String()),
   sample: Type.Array(Type.Record(Type.String(), Type.String())),
   mapping: Mapping,
-  fields: Type.Array(Type.Object({ key: Type.String(), name: Type.String(), required: Type.Boolean(), explanation: Type.String() })),
+  fields: Type.Array(
+    Type.Object({ key: Type.String(), name: Type.String(), required: Type.Boolean(), explanation: Type.String() }),
+  ),
 });
 export type Preview = Static<typeof Preview>;
 
 const inMarketplace = Type.Object({ marketplace: MarketplaceId });
 
 export const sources = {
-  health: route('get', '/api/health', 'Whether the server and its database answer.', { reply: Type.Object({ ok: Type.Boolean(), workspace: Type.String() }) }),
+  health: route('get', '/api/health', 'Whether the server and its database answer.', {
+    reply: Type.Object({ ok: Type.Boolean(), workspace: Type.String() }),
+  }),
   marketplaces: route('get', '/api/marketplaces', 'The marketplaces of the workspace.', {
-    reply: Type.Object({ workspace: Type.Union([Type.Literal('demo'), Type.Literal('own')]), marketplaces: Type.Array(Marketplace), templates: Type.Array(Type.Object({ id: Type.String(), name: Type.String(), currency: Type.String() })) }),
+    reply: Type.Object({
+      workspace: Type.Union([Type.Literal('demo'), Type.Literal('own')]),
+      marketplaces: Type.Array(Marketplace),
+      templates: Type.Array(Type.Object({ id: Type.String(), name: Type.String(), currency: Type.String() })),
+    }),
   }),
-  addMarketplace: route('post', '/api/marketplaces', 'Adds a marketplace.', { body: NewMarketplace, reply: Type.Object({ id: MarketplaceId }) }),
-  copyFees: route('post', '/api/marketplaces/{marketplace}/copy-fees', 'Copies fee schedules and rank curves from a demo marketplace.', {
-    params: inMarketplace,
-    body: Type.Object({ from: Type.String() }, { additionalProperties: false }),
-    reply: Type.Object({ schedules: Type.Integer(), curves: Type.Integer() }),
+  addMarketplace: route('post', '/api/marketplaces', 'Adds a marketplace.', {
+    body: NewMarketplace,
+    reply: Type.Object({ id: MarketplaceId }),
   }),
-  categories: route('get', '/api/marketplaces/{marketplace}/categories', 'The category tree with the listings under each branch.', { params: inMarketplace, reply: Type.Array(Category) }),
-  preview: route('post', '/api/marketplaces/{marketplace}/imports/{kind}/preview', 'Takes a CSV file (as text) and proposes which column is what.', {
-    params: Type.Object({ marketplace: MarketplaceId, kind: ImportKind }),
-    query: Type.Object({ name: Type.String({ maxLength: 255 }) }),
-    body: Type.String(),
-    reply: Preview,
-  }),
+  copyFees: route(
+    'post',
+    '/api/marketplaces/{marketplace}/copy-fees',
+    'Copies fee schedules and rank curves from a demo marketplace.',
+    {
+      params: inMarketplace,
+      body: Type.Object({ from: Type.String() }, { additionalProperties: false }),
+      reply: Type.Object({ schedules: Type.Integer(), curves: Type.Integer() }),
+    },
+  ),
+  categories: route(
+    'get',
+    '/api/marketplaces/{marketplace}/categories',
+    'The category tree with the listings under each branch.',
+    { params: inMarketplace, reply: Type.Array(Category) },
+  ),
+  preview: route(
+    'post',
+    '/api/marketplaces/{marketplace}/imports/{kind}/preview',
+    'Takes a CSV file (as text) and proposes which column is what.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId, kind: ImportKind }),
+      query: Type.Object({ name: Type.String({ maxLength: 255 }) }),
+      body: Type.String(),
+      reply: Preview,
+    },
+  ),
   import: route('post', '/api/marketplaces/{marketplace}/imports/{kind}', 'Takes a previewed file in, as a job.', {
     params: Type.Object({ marketplace: MarketplaceId, kind: ImportKind }),
-    body: Type.Object({ upload: Id, mapping: Mapping, source: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }) }, { additionalProperties: false }),
+    body: Type.Object(
+      { upload: Id, mapping: Mapping, source: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }) },
+      { additionalProperties: false },
+    ),
     reply: Job,
   }),
   jobs: route('get', '/api/jobs', 'The latest jobs, newest first.', { reply: Type.Array(Job) }),
   job: route('get', '/api/jobs/{id}', 'One job.', { params: Type.Object({ id: Id }), reply: Job }),
-  cancelJob: route('delete', '/api/jobs/{id}', 'Cancels a job that has not ended.', { params: Type.Object({ id: Id }), reply: Done }),
+  cancelJob: route('delete', '/api/jobs/{id}', 'Cancels a job that has not ended.', {
+    params: Type.Object({ id: Id }),
+    reply: Done,
+  }),
   find: route('get', '/api/marketplaces/{marketplace}/find', 'Listings and candidates by code, title or brand.', {
     params: inMarketplace,
     query: Type.Object({ q: Type.String({ minLength: 1, maxLength: 200 }) }),

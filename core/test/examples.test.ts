@@ -3,9 +3,15 @@ import { join } from 'node:path';
 
 /** Every `@example expression // => JSON` in a comment of the core is run here. */
 const src = join(import.meta.dirname, '..', 'src');
-const files = readdirSync(src, { recursive: true, encoding: 'utf8' }).filter((f) => f.endsWith('.ts') && !f.endsWith('.d.ts'));
+const files = readdirSync(src, { recursive: true, encoding: 'utf8' }).filter(
+  (f) => f.endsWith('.ts') && !f.endsWith('.d.ts'),
+);
 const examples = files.flatMap((file) =>
-  [...readFileSync(join(src, file), 'utf8').matchAll(/@example (.+?) \/\/ => (.+?)(?: \*\/)?$/gm)].map((m) => ({ file, code: m[1]!, expected: m[2]! })),
+  [...readFileSync(join(src, file), 'utf8').matchAll(/@example (.+?) \/\/ => (.+?)(?: \*\/)?$/gm)].map((m) => ({
+    file,
+    code: m[1]!,
+    expected: m[2]!,
+  })),
 );
 
 test('the core has examples', () => expect(examples.length).toBeGreaterThan(35));

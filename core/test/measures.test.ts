@@ -1,7 +1,15 @@
 import fc from 'fast-check';
 import { addDays, addMonths, dayFromEpoch, daysBetween, epochDay, isDay } from '../src/measures/day.ts';
 import { gtinCheckDigit, isGtin } from '../src/measures/gtin.ts';
-import { DAYS_PER_MONTH, gramsFromOunces, gramsFromPounds, inchesFromMm, mmFromInches, poundsFromGrams, unitsPerMonth } from '../src/measures/units.ts';
+import {
+  DAYS_PER_MONTH,
+  gramsFromOunces,
+  gramsFromPounds,
+  inchesFromMm,
+  mmFromInches,
+  poundsFromGrams,
+  unitsPerMonth,
+} from '../src/measures/units.ts';
 
 describe('units: NIST Special Publication 811 (2008), appendix B', () => {
   test('a pound is 453.59237 g, an ounce a sixteenth of it, an inch 25.4 mm', () => {
@@ -10,7 +18,13 @@ describe('units: NIST Special Publication 811 (2008), appendix B', () => {
     expect(mmFromInches(1)).toBe(25.4);
     expect(inchesFromMm(304.8)).toBeCloseTo(12, 12);
   });
-  test('there and back is the same', () => fc.assert(fc.property(fc.double({ min: 0.001, max: 1e6, noNaN: true }), (g) => Math.abs(gramsFromPounds(poundsFromGrams(g)) - g) < 1e-6 * g)));
+  test('there and back is the same', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.001, max: 1e6, noNaN: true }),
+        (g) => Math.abs(gramsFromPounds(poundsFromGrams(g)) - g) < 1e-6 * g,
+      ),
+    ));
 });
 
 test('1.8 units a day is 55 units a month (common practice, no source)', () => {
@@ -26,12 +40,28 @@ describe('days', () => {
     expect(daysBetween('2025-02-28', '2025-03-01')).toBe(1);
     expect(addMonths('2026-11-24', -12)).toBe('2025-11-01');
   });
-  test.each(['2025-02-29', '2026-13-01', '2026-00-10', '2026-1-1', '20261124', '2026-11-24T00:00', '', '2026-11-31', 'abcd-ef-gh'])('"%s" is no day', (text) => {
+  test.each([
+    '2025-02-29',
+    '2026-13-01',
+    '2026-00-10',
+    '2026-1-1',
+    '20261124',
+    '2026-11-24T00:00',
+    '',
+    '2026-11-31',
+    'abcd-ef-gh',
+  ])('"%s" is no day', (text) => {
     expect(isDay(text)).toBe(false);
     expect(() => epochDay(text)).toThrow(RangeError);
   });
   test('counting on and back ends where it began', () =>
-    fc.assert(fc.property(fc.integer({ min: -10_000, max: 40_000 }), fc.integer({ min: -999, max: 999 }), (day, n) => addDays(addDays(dayFromEpoch(day), n), -n) === dayFromEpoch(day))));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -10_000, max: 40_000 }),
+        fc.integer({ min: -999, max: 999 }),
+        (day, n) => addDays(addDays(dayFromEpoch(day), n), -n) === dayFromEpoch(day),
+      ),
+    ));
 });
 
 describe('GTIN check digits: GS1 General Specifications', () => {

@@ -6,21 +6,33 @@ import { normalDraw, poissonDraw, randomFrom } from '../src/stats/random.ts';
 import { meanOf, medianOf, quantileOf, robustSpread } from '../src/stats/robust.ts';
 
 describe('Wilson’s interval: Newcombe (1998), Statistics in Medicine 17, table I, method 3', () => {
-  test.each([[81, 263, 0.2553, 0.3662], [15, 148, 0.0624, 0.1605], [0, 20, 0, 0.1611], [1, 29, 0.0061, 0.1718]])('%i of %i: %d to %d', (hits, n, low, high) => {
+  test.each([
+    [81, 263, 0.2553, 0.3662],
+    [15, 148, 0.0624, 0.1605],
+    [0, 20, 0, 0.1611],
+    [1, 29, 0.0061, 0.1718],
+  ])('%i of %i: %d to %d', (hits, n, low, high) => {
     expect(wilson(hits, n)!.low).toBeCloseTo(low, 4);
     expect(wilson(hits, n)!.high).toBeCloseTo(high, 4);
   });
   test('holds the share itself and stays within 0 and 1', () =>
-    fc.assert(fc.property(fc.integer({ min: 1, max: 5000 }), fc.double({ min: 0, max: 1, noNaN: true }), (n, p) => {
-      const hits = Math.round(n * p);
-      const { low, high } = wilson(hits, n)!;
-      return low >= 0 && high <= 1 && low <= hits / n && high >= hits / n;
-    })));
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 5000 }), fc.double({ min: 0, max: 1, noNaN: true }), (n, p) => {
+        const hits = Math.round(n * p);
+        const { low, high } = wilson(hits, n)!;
+        return low >= 0 && high <= 1 && low <= hits / n && high >= hits / n;
+      }),
+    ));
   test('of nothing is null', () => expect(wilson(0, 0)).toBeNull());
 });
 
 describe('exact Poisson intervals: Garwood (1936), Biometrika 28', () => {
-  test.each([[10, 4.795, 18.39], [0, 0, 3.689], [1, 0.0253, 5.572], [50, 37.11, 65.92]])('%i counted: %d to %d at 95 %', (k, low, high) => {
+  test.each([
+    [10, 4.795, 18.39],
+    [0, 0, 3.689],
+    [1, 0.0253, 5.572],
+    [50, 37.11, 65.92],
+  ])('%i counted: %d to %d at 95 %', (k, low, high) => {
     expect(poissonInterval(k, 0.95).low).toBeCloseTo(low, 2);
     expect(poissonInterval(k, 0.95).high).toBeCloseTo(high, 2);
   });

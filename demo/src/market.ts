@@ -74,6 +74,10 @@ export class Simulated {
   private readonly growth: number;
   private readonly priceGrowth: number;
   private readonly saleDays: ReadonlySet<number>;
+  /** How far the marketplace ranks it above (over 1) or below what its sales alone would give. */
+  readonly favour: number;
+  /** Share of the pieces that sellers sell whose stock no watcher sees: none for most, up to a third for some. */
+  private readonly hidden: number;
 
   constructor(truth: Truth) {
     this.truth = truth;
@@ -82,6 +86,9 @@ export class Simulated {
     this.growth = Math.log1p(truth.growth) / 365.25;
     this.priceGrowth = Math.log1p(truth.priceGrowth) / 365.25;
     this.saleDays = new Set(truth.saleDays.map(epochDay));
+    this.favour = Math.exp(0.24 * normalDraw(mix(this.seed, DRAW.rank, -1)));
+    const luck = mix(this.seed, DRAW.sellers, -1);
+    this.hidden = luck() < 0.12 ? 0.1 + 0.25 * luck() : 0;
   }
 
   /** True when there is nothing to sell: some quarters hold one outage of five to twenty days. */
@@ -155,8 +162,9 @@ export class Simulated {
     for (let day = Math.floor(from / STOCK_BLOCK) * STOCK_BLOCK; result.length < n; day++) {
       const random = mix(this.seed, DRAW.stock, day);
       const daily = Math.max(0.2, this.ordinaryUnits(day));
-      if (day % STOCK_BLOCK === 0) stock = Math.max(Math.min(stock, Math.ceil(daily * 70)), Math.ceil(daily * (25 + 30 * random())));
-      const sold = this.units(day);
+      if (day % STOCK_BLOCK === 0)
+        stock = Math.max(Math.min(stock, Math.ceil(daily * 70)), Math.ceil(daily * (25 + 30 * random())));
+      const sold = Math.round(this.units(day) * (1 - this.hidden));
       if (stock - sold < daily * 4) stock += Math.ceil(daily * (20 + 25 * random()));
       const out = this.isOut(day);
       if (!out) stock = Math.max(0, stock - sold);
@@ -175,11 +183,19 @@ export class Simulated {
       const day = from + i;
       const trail = TRAIL.reduce((sum, w, back) => sum + w * units[i + TRAIL.length - 1 - back]!, 0);
       // Ranks of slow sellers lean on older sales as well.
-      const pace = 0.8 * trail + 0.2 * this.ordinaryUnits(day);
+      const pace = this.favour * (0.8 * trail + 0.2 * this.ordinaryUnits(day));
+      // A day in eight the count fails.
+      const counted = mix(this.seed, DRAW.stock, -day)() >= 0.12;
       const noise = Math.exp(0.12 * normalDraw(mix(this.seed, DRAW.rank, day)));
       return {
-        day: dayFromEpoch(day), price: this.price(day), rank: Math.max(1, Math.round(rankOfRate(rates(dateOf(day).month), pace) * noise)),
-        reviews: this.reviews(day), rating: this.rating(day), sellers: this.sellers(day), stock: Math.min(stock, STOCK_CAP), stockCapped: stock > STOCK_CAP,
+        day: dayFromEpoch(day),
+        price: this.price(day),
+        rank: Math.max(1, Math.round(rankOfRate(rates(dateOf(day).month), pace) * noise)),
+        reviews: this.reviews(day),
+        rating: this.rating(day),
+        sellers: this.sellers(day),
+        stock: counted ? Math.min(stock, STOCK_CAP) : null,
+        stockCapped: counted && stock > STOCK_CAP,
       };
     });
   }
@@ -195,7 +211,9 @@ export const trueMonthlyUnits = (truth: Truth, until: Day, days: number): number
 
 /** Expected pieces a day of a family on a day, largest first: what ranks are read from. */
 export const ratesOn = (listings: readonly Simulated[], day: number): Float64Array =>
-  Float64Array.from(listings, (l) => l.ordinaryUnits(day)).sort().reverse();
+  Float64Array.from(listings, (l) => l.ordinaryUnits(day))
+    .sort()
+    .reverse();
 
 /** Sorted rates of a family by month (2026-11), made when first asked for. */
 export const monthlyRates = (listings: readonly Simulated[]): RatesOfMonth => {
@@ -227,6 +245,6 @@ export interface DayFacts {
   /** Hundredths of a star. */
   rating: number;
   sellers: number;
-  stock: number;
+  stock: number | null;
   stockCapped: boolean;
 }

@@ -20,31 +20,104 @@ export interface Temper {
 
 // {a|b} takes a after a plural part and b after a singular one.
 const GRIPES = [
-  'The {p} {come|comes} loose after {t}.', 'The {p} {feel|feels} flimsy.', '{P} broke within {t}.', 'The {p} {do|does} not hold.',
-  'Disappointed: the {p} {are|is} crooked.', 'The {p} arrived cracked.', 'The {p} {are|is} too stiff.', 'Sadly the {p} {wobble|wobbles} on my desk.',
-  'After {t} the {p} {were|was} useless.', 'The {p} {are|is} poorly made and rough.', '{P} snapped when I first used it.', 'The {p} {do|does} not fit.',
-  'Nice idea, but the {p} {are|is} flimsy.', 'I had to return it because the {p} {were|was} damaged.',
+  'The {p} {come|comes} loose after {t}.',
+  'The {p} {feel|feels} flimsy.',
+  '{P} broke within {t}.',
+  'The {p} {do|does} not hold.',
+  'Disappointed: the {p} {are|is} crooked.',
+  'The {p} arrived cracked.',
+  'The {p} {are|is} too stiff.',
+  'Sadly the {p} {wobble|wobbles} on my desk.',
+  'After {t} the {p} {were|was} useless.',
+  'The {p} {are|is} poorly made and rough.',
+  '{P} snapped when I first used it.',
+  'The {p} {do|does} not fit.',
+  'Nice idea, but the {p} {are|is} flimsy.',
+  'I had to return it because the {p} {were|was} damaged.',
 ];
 const SPECIAL: Record<string, string[]> = {
-  pots: ['My taller pots do not fit without shaving the edge.', 'Half of my pots do not fit.', 'The round pots rattle and the square pots are too tight.', 'Says universal, but most pots get stuck.', 'Pots of other makers never fit.', 'The pots wobble in their holes.'],
-  wells: ['The wells are too narrow for my paints.', 'Wells too tight, nothing fits.', 'I had to drill all the wells wider, awful.', 'The wells do not fit anything but one brand.'],
-  panels: ['The panels splinter at the edges.', 'Side panels chipped on arrival.', 'The panels warp after {t}.', 'Rough panels, I got splinters.', 'The panels crack when you press them together.'],
-  cups: ['The cups let go in frost and the whole thing is useless.', 'The suction cups do not hold.', 'Cups slip after {t}.', 'The cups never stick for long.'],
-  spindle: ['The spindle slips under pressure.', 'Spindle is loose and does not hold.', 'The spindle jams halfway.', 'After {t} the spindle is stiff and squeaks.'],
+  pots: [
+    'My taller pots do not fit without shaving the edge.',
+    'Half of my pots do not fit.',
+    'The round pots rattle and the square pots are too tight.',
+    'Says universal, but most pots get stuck.',
+    'Pots of other makers never fit.',
+    'The pots wobble in their holes.',
+  ],
+  wells: [
+    'The wells are too narrow for my paints.',
+    'Wells too tight, nothing fits.',
+    'I had to drill all the wells wider, awful.',
+    'The wells do not fit anything but one brand.',
+  ],
+  panels: [
+    'The panels splinter at the edges.',
+    'Side panels chipped on arrival.',
+    'The panels warp after {t}.',
+    'Rough panels, I got splinters.',
+    'The panels crack when you press them together.',
+  ],
+  cups: [
+    'The cups let go in frost and the whole thing is useless.',
+    'The suction cups do not hold.',
+    'Cups slip after {t}.',
+    'The cups never stick for long.',
+  ],
+  spindle: [
+    'The spindle slips under pressure.',
+    'Spindle is loose and does not hold.',
+    'The spindle jams halfway.',
+    'After {t} the spindle is stiff and squeaks.',
+  ],
   battery: ['The battery is dead after {t}.', 'Battery does not last a rehearsal.', 'The battery broke within {t}.'],
   clip: ['The clip slips off the stand.', 'The clip does not hold on thick stands.', 'The clip snapped after {t}.'],
 };
 const PRAISES = [
-  'The {p} {are|is} sturdy.', 'I love the {p}.', 'The {p} {work|works} perfectly.', 'The {p} {fit|fits} well.', 'Beautiful {p}.', 'The {p} {hold|holds} firmly.',
-  'Very happy with the {p}.', '{P} solid and precise.', 'The {p} {are|is} easy to set up.', 'The {p} never {fail|fails}.', 'Great {p}, well made.', 'The {p} {stay|stays} firm.',
+  'The {p} {are|is} sturdy.',
+  'I love the {p}.',
+  'The {p} {work|works} perfectly.',
+  'The {p} {fit|fits} well.',
+  'Beautiful {p}.',
+  'The {p} {hold|holds} firmly.',
+  'Very happy with the {p}.',
+  '{P} solid and precise.',
+  'The {p} {are|is} easy to set up.',
+  'The {p} never {fail|fails}.',
+  'Great {p}, well made.',
+  'The {p} {stay|stays} firm.',
 ];
-const WISHES = ['I wish the {p} came in another colour.', 'Would be better with spare {p}.', 'It should have a stronger {p}.', 'If only the {p} were larger.', 'It needs a second {p}.'];
-const CHATTER = ['Bought it for my nephew.', 'Arrived on Tuesday.', 'It is what it says.', 'My second one.', 'Used it for a week now.', 'We use it at the club.', 'Came in a brown box.', 'Got it after a friend showed me hers.', 'For the school art room.'];
+const WISHES = [
+  'I wish the {p} came in another colour.',
+  'Would be better with spare {p}.',
+  'It should have a stronger {p}.',
+  'If only the {p} were larger.',
+  'It needs a second {p}.',
+];
+const CHATTER = [
+  'Bought it for my nephew.',
+  'Arrived on Tuesday.',
+  'It is what it says.',
+  'My second one.',
+  'Used it for a week now.',
+  'We use it at the club.',
+  'Came in a brown box.',
+  'Got it after a friend showed me hers.',
+  'For the school art room.',
+];
 const HAPPY = ['Great.', 'Very happy.', 'Would buy again.', 'Lovely thing.', 'Just right for me.'];
 const SAD = ['Not worth it.', 'Disappointed.', 'Will send it back.', 'Expected more.', 'Two stars for the idea.'];
-const FOREIGN = ['Die Klemme rutscht nach zwei Tagen ab und hält gar nicht, sehr schade für den Preis.', 'Très joli, mais les bords sont abîmés et la vis ne tient pas du tout après une semaine.', 'Muy bonito pero llegó roto y la caja estaba abierta, una pena la verdad.', 'Jättefin och stadig, men färgen flagnar redan efter några dagar hos oss.'];
+const FOREIGN = [
+  'Die Klemme rutscht nach zwei Tagen ab und hält gar nicht, sehr schade für den Preis.',
+  'Très joli, mais les bords sont abîmés et la vis ne tient pas du tout après une semaine.',
+  'Muy bonito pero llegó roto y la caja estaba abierta, una pena la verdad.',
+  'Jättefin och stadig, men färgen flagnar redan efter några dagar hos oss.',
+];
 const TIMES = ['two days', 'a week', 'three weeks', 'a month', 'the second use', 'one evening'];
-const TITLES = { good: ['Good', 'Happy with it', 'Does the job', 'Recommended', 'Lovely'], bad: ['Not good', 'Disappointing', 'Could be better', 'Broken', 'Meh'], middle: ['Fine', 'Okay', 'Mixed', 'Good with a but'] };
+const TITLES = {
+  good: ['Good', 'Happy with it', 'Does the job', 'Recommended', 'Lovely'],
+  bad: ['Not good', 'Disappointing', 'Could be better', 'Broken', 'Meh'],
+  middle: ['Fine', 'Okay', 'Mixed', 'Good with a but'],
+};
 
 const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
 
@@ -104,7 +177,10 @@ export const writeReview = (random: Random, temper: Temper, day: Day): WrittenRe
 };
 
 const shuffle = <T>(random: Random, list: readonly T[]): T[] =>
-  list.map((value) => ({ value, at: random() })).sort((a, b) => a.at - b.at).map(({ value }) => value);
+  list
+    .map((value) => ({ value, at: random() }))
+    .sort((a, b) => a.at - b.at)
+    .map(({ value }) => value);
 
 const typo = (random: Random, text: string): string => {
   const at = 1 + Math.floor(random() * Math.max(1, text.length - 3));

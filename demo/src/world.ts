@@ -3,7 +3,16 @@ import { hashText, normalDraw, randomFrom, type Random } from '@kettle/core/stat
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import { brandName } from './brands.ts';
 import { FAMILIES, KINDS, MATERIALS, pathOf, SEASONS, SIZES, STYLES, type Kind } from './catalogue.ts';
-import { FIRST_MONTH, rankOfRate, ratesOn, Simulated, WORLD_DAY, type DayFacts, type RatesOfMonth, type Truth } from './market.ts';
+import {
+  FIRST_MONTH,
+  rankOfRate,
+  ratesOn,
+  Simulated,
+  WORLD_DAY,
+  type DayFacts,
+  type RatesOfMonth,
+  type Truth,
+} from './market.ts';
 import { DEMO_MARKETPLACES, type DemoMarketplace } from './marketplaces.ts';
 import { reviewDays, writeReview, type Temper, type WrittenReview } from './review-grammar.ts';
 import { STORIES, type StoryListing } from './stories.ts';
@@ -43,21 +52,35 @@ const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(rando
 
 /** Makes the listings of both marketplaces with their truth, stories first, and the rank curves that ship with them. */
 export const makeWorld = (size: Pick<WorldSize, 'listings'>): World => {
-  const listings = DEMO_MARKETPLACES.flatMap((market) => marketListings(market, Math.round(size.listings * market.share)));
+  const listings = DEMO_MARKETPLACES.flatMap((market) =>
+    marketListings(market, Math.round(size.listings * market.share)),
+  );
   const curves = DEMO_MARKETPLACES.flatMap((market) =>
-    FAMILIES.map((family) => shippedCurve(market, family, listings.filter((l) => l.marketplace === market.id && l.kind.family === family).map((l) => l.truth))),
+    FAMILIES.map((family) =>
+      shippedCurve(
+        market,
+        family,
+        listings.filter((l) => l.marketplace === market.id && l.kind.family === family).map((l) => l.truth),
+      ),
+    ),
   );
   return { listings, curves };
 };
 
 const marketListings = (market: DemoMarketplace, count: number): WorldListing[] => {
   const random = randomFrom(SEED + hashText(market.id));
-  const stories = market.id === 'quayside' ? STORIES.flatMap((s) => s.listings.map((l) => ({ story: l, kind: KINDS.find((k) => k.name === s.kind)! }))) : [];
+  const stories =
+    market.id === 'quayside'
+      ? STORIES.flatMap((s) => s.listings.map((l) => ({ story: l, kind: KINDS.find((k) => k.name === s.kind)! })))
+      : [];
   const storyKinds = new Set(stories.map((s) => s.kind.name));
   const open = KINDS.filter((k) => !storyKinds.has(k.name));
   const national = Array.from({ length: 60 }, () => brandName(random));
   const perFamily = new Map<string, number>();
-  const plain = Array.from({ length: Math.max(0, count - stories.length) }, () => ({ story: null, kind: pick(random, open) }));
+  const plain = Array.from({ length: Math.max(0, count - stories.length) }, () => ({
+    story: null,
+    kind: pick(random, open),
+  }));
   return [...stories, ...plain].map(({ story, kind }, i) => {
     const place = (perFamily.get(kind.family) ?? 0) + 1;
     perFamily.set(kind.family, place);
@@ -67,36 +90,85 @@ const marketListings = (market: DemoMarketplace, count: number): WorldListing[] 
 };
 
 const storyListing = (market: DemoMarketplace, kind: Kind, story: StoryListing, code: string): WorldListing => ({
-  marketplace: market.id, code, title: story.title, brand: story.brand, kind,
-  weight: story.grams ?? kind.grams, sides: kind.sides, pictures: 5, variations: 1, fulfilment: 'marketplace', soldByMarketplace: false, story,
+  marketplace: market.id,
+  code,
+  title: story.title,
+  brand: story.brand,
+  kind,
+  weight: story.grams ?? kind.grams,
+  sides: kind.sides,
+  pictures: 5,
+  variations: 1,
+  fulfilment: 'marketplace',
+  soldByMarketplace: false,
+  story,
   truth: {
-    code, base: story.base, growth: 0.08, season: SEASONS[story.season ?? kind.season], price: story.price, priceGrowth: 0, saleChance: 0.004, saleLift: 2.2,
-    saleDays: story.saleDays ?? [], outageChance: 0.08, reviewsPerUnit: story.reviews / Math.max(1, story.base * 0.85 * Math.min(36, story.months) * 30.4) * Math.min(1, 36 / story.months),
-    rating: story.rating, sellers: story.sellers ?? 1, onSaleSince: addMonths(WORLD_DAY, -story.months), reviewsBefore: story.months > 36 ? Math.round(story.reviews * (1 - 36 / story.months)) : 0,
+    code,
+    base: story.base,
+    growth: 0.08,
+    season: SEASONS[story.season ?? kind.season],
+    price: story.price,
+    priceGrowth: 0,
+    saleChance: 0.004,
+    saleLift: 2.2,
+    saleDays: story.saleDays ?? [],
+    outageChance: 0.08,
+    reviewsPerUnit:
+      (story.reviews / Math.max(1, story.base * 0.85 * Math.min(36, story.months) * 30.4)) *
+      Math.min(1, 36 / story.months),
+    rating: story.rating,
+    sellers: story.sellers ?? 1,
+    onSaleSince: addMonths(WORLD_DAY, -story.months),
+    reviewsBefore: story.months > 36 ? Math.round(story.reviews * (1 - 36 / story.months)) : 0,
   },
 });
 
-const plainListing = (market: DemoMarketplace, kind: Kind, code: string, place: number, random: Random, national: readonly string[]): WorldListing => {
+const plainListing = (
+  market: DemoMarketplace,
+  kind: Kind,
+  code: string,
+  place: number,
+  random: Random,
+  national: readonly string[],
+): WorldListing => {
   const level = 480 + (hashText(kind.family) % 500);
   const base = level * (place + 4) ** -0.98 * Math.exp(0.25 * normalDraw(random));
   const isNational = random() < 0.12;
   const months = Math.max(1, Math.round(90 * random() ** 1.6));
-  const price = Math.max(500, Math.round((100 * kind.price * market.priceLevel * Math.exp(0.28 * normalDraw(random))) / 10) * 10 - 10);
+  const price = Math.max(
+    500,
+    Math.round((100 * kind.price * market.priceLevel * Math.exp(0.28 * normalDraw(random))) / 10) * 10 - 10,
+  );
   const rate = 0.02 * Math.exp(0.35 * normalDraw(random));
   const variant = pick(random, SIZES);
   return {
-    marketplace: market.id, code, kind,
+    marketplace: market.id,
+    code,
+    kind,
     title: `${capital(pick(random, STYLES))} ${kind.noun}, ${pick(random, MATERIALS)}, ${variant}`,
     brand: isNational ? pick(random, national) : brandName(random),
     weight: Math.max(20, Math.round(kind.grams * Math.exp(0.3 * normalDraw(random)))),
     sides: kind.sides.map((s) => Math.max(4, Math.round(s * (0.85 + 0.3 * random())))) as [number, number, number],
-    pictures: 1 + Math.floor(random() * 8), variations: random() < 0.6 ? 1 : 2 + Math.floor(random() * 6),
-    fulfilment: random() < 0.7 ? 'marketplace' : 'seller', soldByMarketplace: isNational && random() < 0.3, story: null,
+    pictures: 1 + Math.floor(random() * 8),
+    variations: random() < 0.6 ? 1 : 2 + Math.floor(random() * 6),
+    fulfilment: random() < 0.7 ? 'marketplace' : 'seller',
+    soldByMarketplace: isNational && random() < 0.3,
+    story: null,
     truth: {
-      code, base, growth: Math.min(1.5, Math.max(-0.6, 0.25 * normalDraw(random))), season: SEASONS[kind.season], price, priceGrowth: random() < 0.06 ? -0.2 : 0.02 * normalDraw(random),
-      saleChance: random() < 0.3 ? 0.02 : 0.003, saleLift: 1.8 + 2 * random(), saleDays: random() < 0.01 ? [addDays(WORLD_DAY, -Math.floor(20 * random()) - 2)] : [],
-      outageChance: 0.15, reviewsPerUnit: rate, rating: Math.min(4.9, Math.max(2.4, 4.1 + 0.45 * normalDraw(random))),
-      sellers: isNational ? 3 + Math.floor(random() * 14) : 1 + Math.floor(random() * 1.6), onSaleSince: addMonths(WORLD_DAY, -months),
+      code,
+      base,
+      growth: Math.min(1.5, Math.max(-0.6, 0.25 * normalDraw(random))),
+      season: SEASONS[kind.season],
+      price,
+      priceGrowth: random() < 0.06 ? -0.2 : 0.02 * normalDraw(random),
+      saleChance: random() < 0.3 ? 0.02 : 0.003,
+      saleLift: 1.8 + 2 * random(),
+      saleDays: random() < 0.01 ? [addDays(WORLD_DAY, -Math.floor(20 * random()) - 2)] : [],
+      outageChance: 0.15,
+      reviewsPerUnit: rate,
+      rating: Math.min(4.9, Math.max(2.4, 4.1 + 0.45 * normalDraw(random))),
+      sellers: isNational ? 3 + Math.floor(random() * 14) : 1 + Math.floor(random() * 1.6),
+      onSaleSince: addMonths(WORLD_DAY, -months),
       reviewsBefore: months > 36 ? Math.round(base * rate * (months - 36) * 30.4 * 0.8) : 0,
     },
   };
@@ -107,7 +179,10 @@ const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1)
 /** The curve that ships with a family: the world's true relation at fourteen ranks, each off by about a tenth. */
 const shippedCurve = (market: DemoMarketplace, family: string, truths: readonly Truth[]): World['curves'][number] => {
   const random = randomFrom(SEED + hashText(`${market.id}/${family}/curve`));
-  const rates = ratesOn(truths.map((t) => new Simulated(t)), epochDay(WORLD_DAY) - 45);
+  const rates = ratesOn(
+    truths.map((t) => new Simulated(t)),
+    epochDay(WORLD_DAY) - 45,
+  );
   const ranks = [1, 2, 4, 8, 16, 32, 64, 120, 220, 400, 700, 1200, 2000].filter((r) => r < rates.length * 0.95);
   if (ranks.length < 2) ranks.splice(0, ranks.length, 1, 2);
   let last = Infinity;
@@ -117,7 +192,10 @@ const shippedCurve = (market: DemoMarketplace, family: string, truths: readonly 
     return { rank, unitsPerDay: Number(last.toPrecision(4)) };
   });
   return {
-    marketplace: market.id, category: family, reviewRate: 0.02, reviewSpread: 0.4,
+    marketplace: market.id,
+    category: family,
+    reviewRate: 0.02,
+    reviewSpread: 0.4,
     curve: { knots, residual: 0.28, validFrom: '2026-11-03', source: `shipped with ${market.name}` },
   };
 };
@@ -143,7 +221,10 @@ export const monthsOf = (listing: Simulated, rates: RatesOfMonth): MonthFacts[] 
     result.push({
       month,
       price: listing.price(middle),
-      rank: Math.max(1, Math.round(rankOfRate(rates(month.slice(0, 7)), units) * Math.exp(0.07 * noise))),
+      rank: Math.max(
+        1,
+        Math.round(rankOfRate(rates(month.slice(0, 7)), listing.favour * units) * Math.exp(0.07 * noise)),
+      ),
       reviews: Math.round(reviews),
     });
   }
@@ -158,7 +239,8 @@ export const dailyOf = (listing: Simulated, rates: RatesOfMonth): DayFacts[] => 
 };
 
 /** Today's state of a listing without its daily past. */
-export const todayOf = (listing: Simulated, rates: RatesOfMonth): DayFacts => listing.read(rates, epochDay(WORLD_DAY), 1)[0]!;
+export const todayOf = (listing: Simulated, rates: RatesOfMonth): DayFacts =>
+  listing.read(rates, epochDay(WORLD_DAY), 1)[0]!;
 
 /** Which listings have daily readings: all of the stories, then every so-many-th, busier ones first. */
 export const dailyListings = (world: World, count: number): WorldListing[] => {
@@ -176,7 +258,10 @@ const reviewedListings = (world: World, count: number): WorldListing[] => {
 };
 
 /** Review texts: the stories' listings get most, the others of the chosen share the rest. */
-export const reviewsOfWorld = function* (world: World, size: Pick<WorldSize, 'reviewed' | 'reviews'>): Generator<{ listing: WorldListing; review: WrittenReview }> {
+export const reviewsOfWorld = function* (
+  world: World,
+  size: Pick<WorldSize, 'reviewed' | 'reviews'>,
+): Generator<{ listing: WorldListing; review: WrittenReview }> {
   const chosen = reviewedListings(world, size.reviewed);
   const stories = chosen.filter((l) => l.story).length;
   const each = Math.max(3, Math.round((1.15 * size.reviews) / (chosen.length + stories)));
@@ -184,7 +269,11 @@ export const reviewsOfWorld = function* (world: World, size: Pick<WorldSize, 're
     const random = randomFrom(SEED + hashText(`${listing.code}/reviews`));
     const temper: Temper = listing.story
       ? { parts: listing.kind.parts, gripes: listing.story.gripes, rating: listing.story.rating }
-      : { parts: listing.kind.parts, gripes: { [listing.kind.parts[0]!]: { rate: 0.05 + 0.2 * random() } }, rating: listing.truth.rating };
+      : {
+          parts: listing.kind.parts,
+          gripes: { [listing.kind.parts[0]!]: { rate: 0.05 + 0.2 * random() } },
+          rating: listing.truth.rating,
+        };
     const there = new Simulated(listing.truth).reviews(epochDay(WORLD_DAY));
     const n = Math.min(listing.story ? each * 2 : each, Math.max(3, there));
     const span = daysBetween(listing.truth.onSaleSince, WORLD_DAY);

@@ -22,7 +22,9 @@ const kind = process.env.KETTLE_WORKSPACE === 'demo' ? 'demo' : 'own';
 try {
   await prepareWorkspace(database, kind, Number(process.env.KETTLE_LISTINGS ?? 30_000), say);
 } catch (error) {
-  process.stderr.write(`The workspace could not be prepared: ${((error as Error).cause as Error | undefined)?.message ?? (error as Error).message}\n`);
+  process.stderr.write(
+    `The workspace could not be prepared: ${((error as Error).cause as Error | undefined)?.message ?? (error as Error).message}\n`,
+  );
   process.exit(1);
 }
 const jobs = new Jobs(database, url, log);

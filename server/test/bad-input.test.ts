@@ -11,7 +11,23 @@ afterAll(() => program.stop());
 const CODE = 'QS0049G9';
 const costing = (change: object): object => ({
   price: null,
-  inputs: { unitCost: 900, freight: 200, dutyRate: 0, preparation: 0, advertisingRate: 0.1, returnRate: 0, lossPerReturn: 0, monthsStored: 1, fulfilment: 'marketplace', firstOrder: null, samples: 0, pictures: 0, launchAdvertising: 0, reserve: 0, ...change },
+  inputs: {
+    unitCost: 900,
+    freight: 200,
+    dutyRate: 0,
+    preparation: 0,
+    advertisingRate: 0.1,
+    returnRate: 0,
+    lossPerReturn: 0,
+    monthsStored: 1,
+    fulfilment: 'marketplace',
+    firstOrder: null,
+    samples: 0,
+    pictures: 0,
+    launchAdvertising: 0,
+    reserve: 0,
+    ...change,
+  },
 });
 
 describe('each wrong request gets problem details with a sentence', () => {
@@ -19,7 +35,14 @@ describe('each wrong request gets problem details with a sentence', () => {
   test.each<[string, string, string, unknown, number, RegExp]>([
     ['unknown code', 'GET', `${m}/listings/NOPE1`, undefined, 404, /NOPE1 is not in this workspace/],
     ['unknown marketplace', 'GET', '/api/marketplaces/nowhere/sift', undefined, 404, /nowhere/],
-    ['marketplace of strange letters', 'GET', '/api/marketplaces/..%2f..%2fetc/sift', undefined, 422, /not written as expected/],
+    [
+      'marketplace of strange letters',
+      'GET',
+      '/api/marketplaces/..%2f..%2fetc/sift',
+      undefined,
+      422,
+      /not written as expected/,
+    ],
     ['unknown candidate', 'GET', '/api/candidates/999999', undefined, 404, /Candidate 999999/],
     ['candidate that is no number', 'GET', '/api/candidates/abc', undefined, 422, /"id" must be a number/],
     ['candidate below one', 'GET', '/api/candidates/0', undefined, 422, /1 or more/],
@@ -28,7 +51,14 @@ describe('each wrong request gets problem details with a sentence', () => {
     ['price of 0 to try', 'PUT', `${m}/listings/${CODE}/costing`, { ...costing({}), price: 0 }, 422, /price/],
     ['price of −1 to try', 'PUT', `${m}/listings/${CODE}/costing`, { ...costing({}), price: -1 }, 422, /price/],
     ['cost of −1', 'PUT', `${m}/listings/${CODE}/costing`, costing({ unitCost: -1 }), 422, /inputs.unitCost/],
-    ['text for a number', 'PUT', `${m}/listings/${CODE}/costing`, costing({ monthsStored: 'two' }), 422, /inputs.monthsStored.*number/],
+    [
+      'text for a number',
+      'PUT',
+      `${m}/listings/${CODE}/costing`,
+      costing({ monthsStored: 'two' }),
+      422,
+      /inputs.monthsStored.*number/,
+    ],
     ['a field that is not known', 'PUT', `${m}/listings/${CODE}/costing`, costing({ colour: 1 }), 422, /colour/],
     ['no body', 'POST', `${m}/candidates`, undefined, 422, /"anchor" is missing/],
     ['anchor that is not there', 'POST', `${m}/candidates`, { anchor: 'NOPE1', rivals: [] }, 422, /no listing NOPE1/],
@@ -38,11 +68,32 @@ describe('each wrong request gets problem details with a sentence', () => {
     ['head alone', 'POST', `${m}/imports/listings/preview?name=x.csv`, 'Code,Title', 422, /head but no rows/],
     ['same head twice', 'POST', `${m}/imports/listings/preview?name=x.csv`, 'Code,Code\n1,2', 422, /same head/],
     ['unknown kind of file', 'POST', `${m}/imports/songs/preview?name=x.csv`, csv(['a'], ['b']), 422, /.+/],
-    ['upload that is gone', 'POST', `${m}/imports/listings`, { upload: 99999, mapping: { code: 'a', title: 'b' }, source: 'x' }, 422, /not there any more/],
+    [
+      'upload that is gone',
+      'POST',
+      `${m}/imports/listings`,
+      { upload: 99999, mapping: { code: 'a', title: 'b' }, source: 'x' },
+      422,
+      /not there any more/,
+    ],
     ['stars that are none', 'GET', '/api/candidates/1/reviews?stars=9', undefined, 422, /stars/],
     ['export of no kind', 'GET', `${m}/sift.pdf`, undefined, 404, /kind of file/],
-    ['currency that is none', 'POST', '/api/marketplaces', { name: 'X1', currency: 'XQQQ', measures: 'metric', copyFrom: null }, 422, /currency/],
-    ['marketplace that is there', 'POST', '/api/marketplaces', { name: 'Quayside', currency: 'USD', measures: 'imperial', copyFrom: null }, 409, /already/],
+    [
+      'currency that is none',
+      'POST',
+      '/api/marketplaces',
+      { name: 'X1', currency: 'XQQQ', measures: 'metric', copyFrom: null },
+      422,
+      /currency/,
+    ],
+    [
+      'marketplace that is there',
+      'POST',
+      '/api/marketplaces',
+      { name: 'Quayside', currency: 'USD', measures: 'imperial', copyFrom: null },
+      409,
+      /already/,
+    ],
   ])('%s', async (_, method, path, body, status, sentence) => {
     const answer = await program.call<Problem>(method, path, body);
     expect(answer.status).toBe(status);
@@ -51,16 +102,24 @@ describe('each wrong request gets problem details with a sentence', () => {
     expect(answer.json.title).toMatch(sentence);
   });
   test('broken JSON', async () => {
-    const answer = await program.call<Problem>('POST', '/api/marketplaces', '{"name":', { 'content-type': 'application/json' });
+    const answer = await program.call<Problem>('POST', '/api/marketplaces', '{"name":', {
+      'content-type': 'application/json',
+    });
     expect([answer.status, answer.json.title]).toEqual([400, 'The request is not valid JSON.']);
   });
 });
 
 describe('a sift keeps what can be understood', () => {
   test.each([
-    ['price=45..18', /lower bound is above/], ['price=x..', /no number/], ['cat=999999', /no category 999999/], ['sort=colour', /no column/],
+    ['price=45..18', /lower bound is above/],
+    ['price=x..', /no number/],
+    ['cat=999999', /no category 999999/],
+    ['sort=colour', /no column/],
   ])('%s', async (limit, sentence) => {
-    const { status, json } = await program.call<{ count: number; total: number; faults: { sentence: string }[] }>('GET', `/api/marketplaces/quayside/sift?${limit}&reviews=..200`);
+    const { status, json } = await program.call<{ count: number; total: number; faults: { sentence: string }[] }>(
+      'GET',
+      `/api/marketplaces/quayside/sift?${limit}&reviews=..200`,
+    );
     expect(status).toBe(200);
     expect(json.faults[0]!.sentence).toMatch(sentence);
     expect(json.count).toBeGreaterThan(0);
@@ -72,16 +131,27 @@ test('what was kept before stays after refused changes', async () => {
   const path = `/api/marketplaces/quayside/listings/${CODE}/costing`;
   await program.call('PUT', path, costing({ unitCost: 940 }));
   await program.call('PUT', path, costing({ unitCost: -5 }));
-  const { json } = await program.call<{ costing: { inputs: { unitCost: number } } }>('GET', `/api/marketplaces/quayside/listings/${CODE}`);
+  const { json } = await program.call<{ costing: { inputs: { unitCost: number } } }>(
+    'GET',
+    `/api/marketplaces/quayside/listings/${CODE}`,
+  );
   expect(json.costing.inputs.unitCost).toBe(940);
 });
 
 test('an answer that is no option, and a criterion that is measured, are refused', async () => {
-  const { json } = await program.call<{ id: number }>('POST', '/api/marketplaces/quayside/candidates', { anchor: CODE, rivals: [] });
-  const put = (key: string, choice: string) => program.call<Problem>('PUT', `/api/candidates/${json.id}/answers/${key}`, { choice, evidence: '' });
+  const { json } = await program.call<{ id: number }>('POST', '/api/marketplaces/quayside/candidates', {
+    anchor: CODE,
+    rivals: [],
+  });
+  const put = (key: string, choice: string) =>
+    program.call<Problem>('PUT', `/api/candidates/${json.id}/answers/${key}`, { choice, evidence: '' });
   expect((await put('curable', 'perhaps')).json.title).toBe('The answer must be one of: no, one, both.');
   expect((await put('units', 'many')).json.title).toContain('is measured, not judged');
   expect((await put('nothing', 'pass')).status).toBe(404);
-  expect((await program.call<Problem>('POST', `/api/candidates/${json.id}/stage`, { stage: 'found' })).status).toBe(409);
-  expect((await program.call<Problem>('DELETE', `/api/candidates/${json.id}/line-up/${CODE}`)).json.title).toContain('anchor listing stays');
+  expect((await program.call<Problem>('POST', `/api/candidates/${json.id}/stage`, { stage: 'found' })).status).toBe(
+    409,
+  );
+  expect((await program.call<Problem>('DELETE', `/api/candidates/${json.id}/line-up/${CODE}`)).json.title).toContain(
+    'anchor listing stays',
+  );
 });

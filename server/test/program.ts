@@ -23,7 +23,12 @@ export interface Program {
   port: number;
   database: Database;
   jobs: Jobs;
-  call: <T = Record<string, never>>(method: string, path: string, body?: unknown, headers?: Record<string, string>) => Promise<Answer<T>>;
+  call: <T = Record<string, never>>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers?: Record<string, string>,
+  ) => Promise<Answer<T>>;
   /** Waits until a job has ended. */
   ended: (job: Job) => Promise<Job>;
   stop: () => Promise<void>;
@@ -42,34 +47,58 @@ export const freshSchema = async (): Promise<string> => {
   return serverUrl().replace(/\/kettle$/, `/${name}`);
 };
 
-export const startProgram = async ({ kind = 'own', listings = 1200, url }: { kind?: 'own' | 'demo'; listings?: number; url?: string } = {}): Promise<Program> => {
+export const startProgram = async ({
+  kind = 'own',
+  listings = 1200,
+  url,
+}: { kind?: 'own' | 'demo'; listings?: number; url?: string } = {}): Promise<Program> => {
   const address = url ?? (await freshSchema());
   const database = openDatabase(address, 6);
   await prepareWorkspace(database, kind, listings, () => {});
   const jobs = new Jobs(database, address, log);
-  const server: Server = createServer(makeApp({ database, jobs, indexes: new SiftIndexes(database.db), realToday }, log));
+  const server: Server = createServer(
+    makeApp({ database, jobs, indexes: new SiftIndexes(database.db), realToday }, log),
+  );
   server.listen(0, '127.0.0.1');
   await once(server, 'listening');
   jobs.start();
   const { port } = server.address() as AddressInfo;
-  const call = <T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> =>
+  const call = <T>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer<T>> =>
     new Promise((resolve, reject) => {
       const payload = body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body);
       const type = typeof body === 'string' ? 'text/csv' : 'application/json';
-      const sent = httpRequest({ host: '127.0.0.1', port, method, path, headers: { host: `127.0.0.1:${port}`, ...(payload === undefined ? {} : { 'content-type': type }), ...headers } }, (response) => {
-        const chunks: Buffer[] = [];
-        response.on('data', (c: Buffer) => chunks.push(c));
-        response.on('end', () => {
-          const text = Buffer.concat(chunks).toString();
-          let json: unknown = null;
-          try {
-            json = JSON.parse(text);
-          } catch {
-            // Not every answer is JSON.
-          }
-          resolve({ status: response.statusCode!, headers: response.headers, text, json: json as T });
-        });
-      });
+      const sent = httpRequest(
+        {
+          host: '127.0.0.1',
+          port,
+          method,
+          path,
+          headers: {
+            host: `127.0.0.1:${port}`,
+            ...(payload === undefined ? {} : { 'content-type': type }),
+            ...headers,
+          },
+        },
+        (response) => {
+          const chunks: Buffer[] = [];
+          response.on('data', (c: Buffer) => chunks.push(c));
+          response.on('end', () => {
+            const text = Buffer.concat(chunks).toString();
+            let json: unknown = null;
+            try {
+              json = JSON.parse(text);
+            } catch {
+              // Not every answer is JSON.
+            }
+            resolve({ status: response.statusCode!, headers: response.headers, text, json: json as T });
+          });
+        },
+      );
       sent.on('error', reject);
       sent.end(payload);
     });
@@ -81,7 +110,12 @@ export const startProgram = async ({ kind = 'own', listings = 1200, url }: { kin
     }
   };
   return {
-    url: address, port, database, jobs, call, ended,
+    url: address,
+    port,
+    database,
+    jobs,
+    call,
+    ended,
     stop: async () => {
       server.close();
       server.closeAllConnections();
@@ -91,11 +125,26 @@ export const startProgram = async ({ kind = 'own', listings = 1200, url }: { kin
   };
 };
 
-export const csv = (...rows: (string | number)[][]): string => rows.map((r) => r.map((c) => `"${String(c).replaceAll('"', '""')}"`).join(',')).join('\n');
+export const csv = (...rows: (string | number)[][]): string =>
+  rows.map((r) => r.map((c) => `"${String(c).replaceAll('"', '""')}"`).join(',')).join('\n');
 
 /** Takes a CSV in by the proposed mapping and waits for it. */
-export const importCsv = async (program: Program, marketplace: string, kind: 'listings' | 'reviews', text: string, source = 'a file'): Promise<Job> => {
-  const preview = await program.call<{ upload: number; mapping: Record<string, string> }>('POST', `/api/marketplaces/${marketplace}/imports/${kind}/preview?name=test.csv`, text);
-  const job = await program.call<Job>('POST', `/api/marketplaces/${marketplace}/imports/${kind}`, { upload: preview.json.upload, mapping: preview.json.mapping, source });
+export const importCsv = async (
+  program: Program,
+  marketplace: string,
+  kind: 'listings' | 'reviews',
+  text: string,
+  source = 'a file',
+): Promise<Job> => {
+  const preview = await program.call<{ upload: number; mapping: Record<string, string> }>(
+    'POST',
+    `/api/marketplaces/${marketplace}/imports/${kind}/preview?name=test.csv`,
+    text,
+  );
+  const job = await program.call<Job>('POST', `/api/marketplaces/${marketplace}/imports/${kind}`, {
+    upload: preview.json.upload,
+    mapping: preview.json.mapping,
+    source,
+  });
   return program.ended(job.json);
 };

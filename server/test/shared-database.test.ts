@@ -14,7 +14,10 @@ let two: [Program, Program];
 beforeAll(async () => {
   url = await freshSchema();
   // Both migrate and load the demo at the same moment.
-  two = await Promise.all([startProgram({ kind: 'demo', listings: 1000, url }), startProgram({ kind: 'demo', listings: 1000, url })]);
+  two = await Promise.all([
+    startProgram({ kind: 'demo', listings: 1000, url }),
+    startProgram({ kind: 'demo', listings: 1000, url }),
+  ]);
 }, 180_000);
 afterAll(() => Promise.all(two.map((p) => p.stop())));
 
@@ -28,7 +31,11 @@ test('two processes on one database migrate once and load the demo once', async 
 test('a job runs once, whichever process takes it, and both see its end', async () => {
   const m = '/api/marketplaces/quayside';
   await two[0].call('POST', `${m}/watch`, { text: 'QS0049G9 QS004AH0' });
-  const started = await Promise.all([two[0].call<Job>('POST', `${m}/hob`, { days: 1 }), two[1].call<Job>('POST', `${m}/hob`, { days: 7 }), two[1].call<Job>('POST', `${m}/hob`, { days: 1 })]);
+  const started = await Promise.all([
+    two[0].call<Job>('POST', `${m}/hob`, { days: 1 }),
+    two[1].call<Job>('POST', `${m}/hob`, { days: 7 }),
+    two[1].call<Job>('POST', `${m}/hob`, { days: 1 }),
+  ]);
   const ended = await Promise.all(started.map(({ json }, i) => two[(i + 1) % 2]!.ended(json)));
   expect(ended.map((j) => j.state)).toEqual(['done', 'done', 'done']);
   expect(ended.reduce((sum, j) => sum + (j.result!.readings as number), 0)).toBe(2 * 9);
@@ -37,7 +44,10 @@ test('a job runs once, whichever process takes it, and both see its end', async 
 });
 
 test('a change through one process is seen in the sift of the other', async () => {
-  const before = await two[1].call<{ rows: { code: string; seenOn: string }[] }>('GET', '/api/marketplaces/quayside/sift?has=folding%20book%20press');
+  const before = await two[1].call<{ rows: { code: string; seenOn: string }[] }>(
+    'GET',
+    '/api/marketplaces/quayside/sift?has=folding%20book%20press',
+  );
   expect(before.json.rows.find((r) => r.code === 'QS0049G9')!.seenOn).toBe('2026-12-03');
 });
 
@@ -45,7 +55,10 @@ test('two open jobs of one key are one, and a job can be cancelled once', async 
   const { db } = two[0].database;
   await two[0].jobs.stop();
   await two[1].jobs.stop();
-  const [a, b] = await Promise.all([two[0].jobs.add('mine-reviews', { listings: [1] }, 'key'), two[1].jobs.add('mine-reviews', { listings: [1] }, 'key')]);
+  const [a, b] = await Promise.all([
+    two[0].jobs.add('mine-reviews', { listings: [1] }, 'key'),
+    two[1].jobs.add('mine-reviews', { listings: [1] }, 'key'),
+  ]);
   expect(a.id).toBe(b.id);
   expect((await two[0].call('DELETE', `/api/jobs/${a.id}`)).status).toBe(200);
   expect((await two[1].call('DELETE', `/api/jobs/${a.id}`)).status).toBe(409);
@@ -59,11 +72,21 @@ test('a database that goes away is said, nothing is lost, and it is found again'
   const folder = mkdtempSync(join(tmpdir(), 'kettle-away-'));
   const first = await startDatabase(folder);
   const program = await startProgram({ url: first.url });
-  await program.call('POST', '/api/marketplaces', { name: 'Harbour Lane', currency: 'USD', measures: 'imperial', copyFrom: null });
+  await program.call('POST', '/api/marketplaces', {
+    name: 'Harbour Lane',
+    currency: 'USD',
+    measures: 'imperial',
+    copyFrom: null,
+  });
   await first.stop();
   const away = await program.call<{ type: string; title: string }>('GET', '/api/marketplaces');
   expect([away.status, away.json.type]).toEqual([503, '/problems/database-away']);
-  const lost = await program.call<{ type: string }>('POST', '/api/marketplaces', { name: 'Second', currency: 'USD', measures: 'imperial', copyFrom: null });
+  const lost = await program.call<{ type: string }>('POST', '/api/marketplaces', {
+    name: 'Second',
+    currency: 'USD',
+    measures: 'imperial',
+    copyFrom: null,
+  });
   expect(lost.status).toBe(503);
   const second = await startDatabase(folder, () => {}, first.port);
   const back = await program.call<{ marketplaces: { name: string }[] }>('GET', '/api/marketplaces');

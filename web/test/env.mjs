@@ -1,7 +1,23 @@
 import j from 'jest-environment-jsdom';
 
 const Base = j.TestEnvironment ?? j.default ?? j;
-const WEB_GLOBALS = ['fetch', 'Request', 'Response', 'Headers', 'FormData', 'Blob', 'AbortController', 'AbortSignal', 'TextEncoder', 'TextDecoder', 'ReadableStream', 'WritableStream', 'TransformStream', 'structuredClone', 'BroadcastChannel'];
+const WEB_GLOBALS = [
+  'fetch',
+  'Request',
+  'Response',
+  'Headers',
+  'FormData',
+  'Blob',
+  'AbortController',
+  'AbortSignal',
+  'TextEncoder',
+  'TextDecoder',
+  'ReadableStream',
+  'WritableStream',
+  'TransformStream',
+  'structuredClone',
+  'BroadcastChannel',
+];
 
 /** jsdom without Node's web globals lacks what the router and the api need. */
 export default class extends Base {

@@ -67,11 +67,21 @@ export type CostingOrReason = { known: true; costing: Costing } | { known: false
  * Unknown, with the net where that is known, until unit cost and freight are.
  * Check (common practice, no source): to earn 10 on a cost of 5 with freight 1, net must be 16.
  */
-export const costing = (schedule: FeeSchedule, subject: FeeSubject, inputs: CostingInputs, day: string): CostingOrReason => {
-  const result = marketplaceFees(schedule, subject, { fulfilment: inputs.fulfilment, monthsStored: inputs.monthsStored, day });
+export const costing = (
+  schedule: FeeSchedule,
+  subject: FeeSubject,
+  inputs: CostingInputs,
+  day: string,
+): CostingOrReason => {
+  const result = marketplaceFees(schedule, subject, {
+    fulfilment: inputs.fulfilment,
+    monthsStored: inputs.monthsStored,
+    day,
+  });
   if (!result.known) return { known: false, reason: result.reason, net: null };
   const { fees } = result;
-  if (inputs.unitCost === null) return { known: false, reason: 'Type in what one piece costs at the factory.', net: fees.net };
+  if (inputs.unitCost === null)
+    return { known: false, reason: 'Type in what one piece costs at the factory.', net: fees.net };
   if (inputs.freight === null) return { known: false, reason: 'Type in the freight for one piece.', net: fees.net };
   const duty = shareOf(inputs.unitCost, inputs.dutyRate);
   const landed = inputs.unitCost + inputs.freight + duty + inputs.preparation;

@@ -21,7 +21,13 @@ export const blend = (estimates: readonly NamedFigure[]): Figure => {
   const usable = known.filter((e) => e.figure.value > 0);
   const only = usable.length === 0 ? known[0] : usable.length === 1 ? usable[0] : undefined;
   if (only) return alone(only);
-  if (usable.length === 0) return unknown(estimates.map((e) => (e.figure.known ? '' : `${e.name}: ${e.figure.reason}`)).join(' ').trim() || 'Nothing to estimate from.');
+  if (usable.length === 0)
+    return unknown(
+      estimates
+        .map((e) => (e.figure.known ? '' : `${e.name}: ${e.figure.reason}`))
+        .join(' ')
+        .trim() || 'Nothing to estimate from.',
+    );
 
   const logs = usable.map(({ figure }) => ({ log: Math.log(figure.value), variance: logVariance(figure) }));
   const weights = logs.map((l) => 1 / l.variance);
@@ -33,7 +39,8 @@ export const blend = (estimates: readonly NamedFigure[]): Figure => {
   const ratio = Math.max(...values) / Math.min(...values);
   const disagree = ratio > WIDEST_RATIO || chiSquareTail(heterogeneity, degrees) < 0.05;
   let spread = Math.sqrt(1 / weightSum);
-  if (disagree) spread = Math.max(spread * Math.sqrt(Math.max(1, heterogeneity / degrees)), Math.log(ratio) / (2 * Z80));
+  if (disagree)
+    spread = Math.max(spread * Math.sqrt(Math.max(1, heterogeneity / degrees)), Math.log(ratio) / (2 * Z80));
   const value = Math.exp(mean);
   return {
     known: true,
@@ -47,7 +54,11 @@ export const blend = (estimates: readonly NamedFigure[]): Figure => {
         value: `${Math.round(figure.value)} (${Math.round(figure.low)}–${Math.round(figure.high)}), weight ${Math.round((100 * weights[i]!) / weightSum)} %`,
       })),
       warnings: [
-        ...(disagree ? [`The ways of counting disagree: the largest is ${ratio.toFixed(1)} times the smallest. The interval is widened.`] : []),
+        ...(disagree
+          ? [
+              `The ways of counting disagree: the largest is ${ratio.toFixed(1)} times the smallest. The interval is widened.`,
+            ]
+          : []),
         ...(usable.length < known.length ? ['An estimate of 0 was left out: it has no weight beside the others.'] : []),
       ],
     },
@@ -56,7 +67,10 @@ export const blend = (estimates: readonly NamedFigure[]): Figure => {
 
 const alone = ({ name, figure }: { name: string; figure: KnownFigure }): KnownFigure => ({
   ...figure,
-  working: { ...figure.working, warnings: [...figure.working.warnings, `Only one way of counting is there: ${name.toLowerCase()}.`] },
+  working: {
+    ...figure.working,
+    warnings: [...figure.working.warnings, `Only one way of counting is there: ${name.toLowerCase()}.`],
+  },
 });
 
 /** Variance of the log that gives the figure's interval of 80 %; at least that of ± 2 %, so that none decides alone. */

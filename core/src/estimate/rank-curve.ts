@@ -23,7 +23,8 @@ export interface RankCurve {
 export const knotsFault = (knots: RankCurve['knots']): string | null => {
   if (knots.length < 2) return 'A curve needs at least two points.';
   for (const [i, knot] of knots.entries()) {
-    if (!(knot.rank >= 1) || !(knot.unitsPerDay > 0)) return `Point ${i + 1}: rank must be 1 or more and units above 0.`;
+    if (!(knot.rank >= 1) || !(knot.unitsPerDay > 0))
+      return `Point ${i + 1}: rank must be 1 or more and units above 0.`;
     const before = knots[i - 1];
     if (before && !(knot.rank > before.rank)) return `Point ${i + 1}: ranks must rise from point to point.`;
     if (before && knot.unitsPerDay > before.unitsPerDay) return `Point ${i + 1}: units must not rise with the rank.`;
@@ -57,7 +58,8 @@ export const unitsByRank = (readings: readonly Reading[], curve: RankCurve, unti
   const inWindow = ranked.filter((r) => daysBetween(r.day, until) < windowDays);
   const latest = ranked.at(-1);
   if (!latest) return unknown('No sales rank has been read.');
-  if (inWindow.length === 0) return unknown(`No sales rank in the last ${windowDays} days; the latest is of ${latest.day}.`);
+  if (inWindow.length === 0)
+    return unknown(`No sales rank in the last ${windowDays} days; the latest is of ${latest.day}.`);
   const perDay = inWindow.map((r) => unitsAtRank(curve, r.rank!));
   const mean = meanOf(perDay)!;
   const variance = perDay.reduce((sum, u) => sum + (u - mean) ** 2, 0) / Math.max(1, perDay.length - 1);
@@ -77,8 +79,14 @@ export const unitsByRank = (readings: readonly Reading[], curve: RankCurve, unti
       method: `Each day's rank through the category's curve, then averaged over ${windowDays} days.`,
       inputs: [
         { label: 'Days with a rank', value: `${inWindow.length}, ${inWindow[0]!.day} to ${inWindow.at(-1)!.day}` },
-        { label: `At the average rank of ${Math.round(meanRank)}`, value: `${whole(unitsPerMonth(unitsAtRank(curve, meanRank)))} a month` },
-        { label: `At the latest rank of ${latest.rank}, not to be used`, value: `${whole(unitsPerMonth(unitsAtRank(curve, latest.rank!)))} a month` },
+        {
+          label: `At the average rank of ${Math.round(meanRank)}`,
+          value: `${whole(unitsPerMonth(unitsAtRank(curve, meanRank)))} a month`,
+        },
+        {
+          label: `At the latest rank of ${latest.rank}, not to be used`,
+          value: `${whole(unitsPerMonth(unitsAtRank(curve, latest.rank!)))} a month`,
+        },
         { label: 'Curve', value: `${curve.knots.length} points of ${curve.validFrom}, ${curve.source}` },
         { label: 'Spread of listings around it', value: `± ${whole(100 * (Math.exp(curve.residual) - 1))} %` },
       ],

@@ -17,10 +17,13 @@ export interface ReviewRate {
  * days lie between the first and the last count, or when no review came.
  */
 export const unitsByReviews = (readings: readonly Reading[], rate: ReviewRate, until: Day, windowDays = 90): Figure => {
-  const counted = tidyReadings(readings, until).filter((r) => r.reviews !== null && daysBetween(r.day, until) <= windowDays);
+  const counted = tidyReadings(readings, until).filter(
+    (r) => r.reviews !== null && daysBetween(r.day, until) <= windowDays,
+  );
   const first = counted[0];
   const last = counted.at(-1);
-  if (!first || !last || daysBetween(first.day, last.day) < 14) return unknown('Review counts at least two weeks apart are needed.');
+  if (!first || !last || daysBetween(first.day, last.day) < 14)
+    return unknown('Review counts at least two weeks apart are needed.');
   const days = daysBetween(first.day, last.day);
   const fresh = last.reviews! - first.reviews!;
   if (fresh <= 0) return unknown(`No new review in ${days} days, so their pace says nothing.`);

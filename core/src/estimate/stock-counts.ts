@@ -24,7 +24,9 @@ export interface StockFalls {
  * more than seven days, and days that begin with an empty stock (nothing could sell).
  */
 export const stockFalls = (readings: readonly Reading[], until: Day, windowDays: number): StockFalls => {
-  const counted = tidyReadings(readings, until).filter((r) => r.stock !== null && daysBetween(r.day, until) <= windowDays);
+  const counted = tidyReadings(readings, until).filter(
+    (r) => r.stock !== null && daysBetween(r.day, until) <= windowDays,
+  );
   const found: StockFalls = { units: 0, days: 0, counts: counted.length, restocks: 0, capped: 0, gaps: 0, empty: 0 };
   for (let i = 1; i < counted.length; i++) {
     const before = counted[i - 1]!;
@@ -48,9 +50,14 @@ export const stockFalls = (readings: readonly Reading[], until: Day, windowDays:
  */
 export const unitsByStock = (readings: readonly Reading[], until: Day, windowDays = 90): Figure => {
   const found = stockFalls(readings, until, windowDays);
-  if (found.counts < 2) return unknown(found.counts === 0 ? 'No stock has been counted.' : 'One stock count says nothing yet: a second day is needed.');
+  if (found.counts < 2)
+    return unknown(
+      found.counts === 0 ? 'No stock has been counted.' : 'One stock count says nothing yet: a second day is needed.',
+    );
   if (found.days === 0)
-    return unknown(`The ${found.counts} stock counts only rise, stand at the cap or lie too far apart: no sale can be read from them.`);
+    return unknown(
+      `The ${found.counts} stock counts only rise, stand at the cap or lie too far apart: no sale can be read from them.`,
+    );
   const { low, high } = poissonInterval(found.units);
   const warnings: string[] = [];
   if (found.days < 14) warnings.push(`Only ${found.days} days are counted; two weeks make a fair picture.`);

@@ -56,9 +56,18 @@ export const estimateUnits = (input: UnitsInput): UnitsEstimate => {
   const rank30 = curve ? unitsByRank(input.readings, curve, until, 30) : noCurve;
   const rank90 = curve ? unitsByRank(input.readings, curve, until, 90) : noCurve;
   const stock = unitsByStock(input.readings, until);
-  const reviews = reviewRate ? unitsByReviews(input.readings, reviewRate, until) : unknown('The category has no review rate.');
+  const reviews = reviewRate
+    ? unitsByReviews(input.readings, reviewRate, until)
+    : unknown('The category has no review rate.');
   const stated = statedFigure(input.stated);
-  const shared = { rank30, rank90, stock, reviews, stated, spikes: curve ? spikes(dailyUnits(input.readings, curve, until)) : null };
+  const shared = {
+    rank30,
+    rank90,
+    stock,
+    reviews,
+    stated,
+    spikes: curve ? spikes(dailyUnits(input.readings, curve, until)) : null,
+  };
 
   const recent = tidyReadings(input.readings, until).filter((r) => daysBetween(r.day, until) < 90);
   if (recent.length >= ENOUGH_READINGS || stock.known) {
@@ -73,16 +82,33 @@ export const estimateUnits = (input: UnitsInput): UnitsEstimate => {
   if (monthly.known) return { best: monthly, from: 'months', ...shared };
   if (stated.known) return { best: stated, from: 'stated', ...shared };
   if (curve && input.current.rank !== null) {
-    const one: Reading = { day: input.current.day, price: null, rank: input.current.rank, reviews: null, rating: null, sellers: null, stock: null, stockCapped: false };
+    const one: Reading = {
+      day: input.current.day,
+      price: null,
+      rank: input.current.rank,
+      reviews: null,
+      rating: null,
+      sellers: null,
+      stock: null,
+      stockCapped: false,
+    };
     const single = unitsByRank([...input.readings, one], curve, until, Math.max(90, daysBetween(one.day, until) + 1));
     if (single.known)
       return {
-        best: { ...single, working: { ...single.working, warnings: ['Only one rank is known: a good or bad day is taken for the month.'] } },
+        best: {
+          ...single,
+          working: {
+            ...single.working,
+            warnings: ['Only one rank is known: a good or bad day is taken for the month.'],
+          },
+        },
         from: 'current-rank',
         ...shared,
       };
   }
-  const reason = curve ? 'No rank, no stock counts and no stated units are known.' : 'The category has no rank curve and no units are stated.';
+  const reason = curve
+    ? 'No rank, no stock counts and no stated units are known.'
+    : 'The category has no rank curve and no units are stated.';
   return { best: unknown(reason), from: 'nothing', ...shared };
 };
 
@@ -94,12 +120,23 @@ export const dailyUnits = (readings: readonly Reading[], curve: RankCurve, until
 
 /** Monthly units by the curve at the average ranks of the last three whole months. */
 const unitsByMonths = (months: readonly MonthHistory[], curve: RankCurve, until: Day): Figure => {
-  const ranked = months.filter((m) => m.rank !== null && m.rank >= 1 && m.month <= until && daysBetween(m.month, until) < 124);
+  const ranked = months.filter(
+    (m) => m.rank !== null && m.rank >= 1 && m.month <= until && daysBetween(m.month, until) < 124,
+  );
   if (ranked.length === 0) return unknown('No monthly history of the last four months.');
   const asReadings = ranked
     .sort((a, b) => (a.month < b.month ? -1 : 1))
     .slice(-3)
-    .map((m): Reading => ({ day: m.month, price: m.price, rank: m.rank, reviews: m.reviews, rating: null, sellers: null, stock: null, stockCapped: false }));
+    .map((m): Reading => ({
+      day: m.month,
+      price: m.price,
+      rank: m.rank,
+      reviews: m.reviews,
+      rating: null,
+      sellers: null,
+      stock: null,
+      stockCapped: false,
+    }));
   const figure = unitsByRank(asReadings, curve, until, 124);
   if (!figure.known) return figure;
   return {

@@ -82,12 +82,18 @@ export const marketplaceFees = (schedule: FeeSchedule, subject: FeeSubject, opti
   const size = sizeClassOf(schedule, subject.weight, subject.sides);
   let shippingWeight: number | null = null;
   if (options.fulfilment === 'marketplace') {
-    if (subject.weight === null) return { known: false, reason: 'The weight is not known, so the fulfilment fee is not.' };
+    if (subject.weight === null)
+      return { known: false, reason: 'The weight is not known, so the fulfilment fee is not.' };
     if (!size) return { known: false, reason: 'No size class of the schedule takes this weight and size.' };
     shippingWeight = billedWeight(schedule, size, subject.weight, subject.sides);
     const fee = fulfilmentFee(size, shippingWeight);
     if (fee === null) return { known: false, reason: `The class "${size.name}" has no fee for this weight.` };
-    lines.push({ key: 'fulfilment', label: 'Fulfilment', amount: fee, note: `${size.name}, billed ${Math.round(shippingWeight)} g` });
+    lines.push({
+      key: 'fulfilment',
+      label: 'Fulfilment',
+      amount: fee,
+      note: `${size.name}, billed ${Math.round(shippingWeight)} g`,
+    });
     if (!subject.sides) warnings.push('The sides are not known: the size class was found by weight alone.');
     else lines.push(storageLine(schedule, subject.sides, options));
   }

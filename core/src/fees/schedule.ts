@@ -60,7 +60,10 @@ export const ruleFor = <R extends { category: string }>(rules: readonly R[], cat
   let best: R | null = null;
   for (const rule of rules) {
     const fits = rule.category === '*' || category === rule.category || category.startsWith(`${rule.category} › `);
-    if (fits && (best === null || best.category === '*' || (rule.category !== '*' && rule.category.length > best.category.length)))
+    if (
+      fits &&
+      (best === null || best.category === '*' || (rule.category !== '*' && rule.category.length > best.category.length))
+    )
       best = rule;
   }
   return best;

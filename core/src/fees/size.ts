@@ -21,9 +21,7 @@ export const dimensionalWeight = (
   { unit, divisor }: FeeSchedule['dimensional'],
 ): number => {
   const mm3 = sides[0] * sides[1] * sides[2];
-  return unit === 'in3-per-lb'
-    ? (mm3 / MM_PER_INCH ** 3 / divisor) * GRAMS_PER_POUND
-    : (mm3 / 1000 / divisor) * 1000;
+  return unit === 'in3-per-lb' ? (mm3 / MM_PER_INCH ** 3 / divisor) * GRAMS_PER_POUND : (mm3 / 1000 / divisor) * 1000;
 };
 
 /** Whole started steps in an amount; a hair over a step through binary fractions does not start another. @example startedSteps(12.43, 1) // => 13 */

@@ -9,7 +9,8 @@ export const epochDay = (day: Day): number => {
   const month = digits(day, 5, 2);
   const date = digits(day, 8, 2);
   const written = day.length === 10 && day.charCodeAt(4) === 45 && day.charCodeAt(7) === 45;
-  if (!written || !(month >= 1 && month <= 12) || !(date >= 1 && date <= daysInMonth(year, month))) throw new RangeError(`"${day}" is no calendar day`);
+  if (!written || !(month >= 1 && month <= 12) || !(date >= 1 && date <= daysInMonth(year, month)))
+    throw new RangeError(`"${day}" is no calendar day`);
   return Date.UTC(year, month - 1, date) / DAY_MS;
 };
 
@@ -25,7 +26,13 @@ const digits = (text: string, from: number, length: number): number => {
 };
 
 const daysInMonth = (year: number, month: number): number =>
-  month === 2 ? (year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0) ? 29 : 28) : month === 4 || month === 6 || month === 9 || month === 11 ? 30 : 31;
+  month === 2
+    ? year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0)
+      ? 29
+      : 28
+    : month === 4 || month === 6 || month === 9 || month === 11
+      ? 30
+      : 31;
 
 /** The day that many days after 1970-01-01. @example dayFromEpoch(10) // => "1970-01-11" */
 export const dayFromEpoch = (days: number): Day => new Date(days * DAY_MS).toISOString().slice(0, 10);

@@ -30,7 +30,8 @@ interface Token {
 const nlp = winkNLP(model, ['sbd', 'pos', 'negation']);
 const lemmaOf = nlp.its.lemma as unknown as ItsFunction<string>;
 
-const WISH = /\b(i wish|wish (it|they|there|the)|would be (better|nice|great|perfect)|would have been (better|nice)|would (love|like|prefer) (it|to see|a|an|more|if)|should (have|be|come)|could (use|have)|needs? (to|a|an|more|another)|if only|would have liked|please (add|make))\b/i;
+const WISH =
+  /\b(i wish|wish (it|they|there|the)|would be (better|nice|great|perfect)|would have been (better|nice)|would (love|like|prefer) (it|to see|a|an|more|if)|should (have|be|come)|could (use|have)|needs? (to|a|an|more|another)|if only|would have liked|please (add|make))\b/i;
 /** Words and signs at which a sentence falls into clauses. */
 const BREAKS = new Set([',', ';', ':', '-', '–', '—', 'but', 'although', 'though', 'however', 'while', '(', ')']);
 const NEGATION_REACH = 4;
@@ -53,7 +54,11 @@ const mentionsOfSentence = (sentence: ItemSentence): Mention[] => {
   const words = sentence.tokens().out();
   const lemmas = sentence.tokens().out(lemmaOf);
   const tags = sentence.tokens().out(nlp.its.pos);
-  const tokens = words.map((text, i): Token => ({ text, lemma: (lemmas[i] ?? text).toLowerCase(), pos: tags[i] ?? '' }));
+  const tokens = words.map((text, i): Token => ({
+    text,
+    lemma: (lemmas[i] ?? text).toLowerCase(),
+    pos: tags[i] ?? '',
+  }));
   const whole = sentence.out().trim();
   if (WISH.test(whole)) return wishOf(tokens, whole);
   const mentions: Mention[] = [];
@@ -75,7 +80,11 @@ const clausesOf = (tokens: readonly Token[]): Token[][] => {
   return clauses.filter((c) => c.length > 0);
 };
 
-const mentionOfClause = (clause: readonly Token[], sentence: string, before: { aspect: string; phrase: string } | null): Mention | null => {
+const mentionOfClause = (
+  clause: readonly Token[],
+  sentence: string,
+  before: { aspect: string; phrase: string } | null,
+): Mention | null => {
   let strongest: { at: number; polarity: number; negated: boolean } | null = null;
   let sum = 0;
   clause.forEach((token, at) => {
@@ -115,9 +124,18 @@ const isNegated = (clause: readonly Token[], at: number): boolean => {
 const nounNear = (clause: readonly Token[], at: number): { aspect: string; phrase: string } | null => {
   const isAspect = (i: number): boolean => {
     const token = clause[i]!;
-    return i !== at && /^(NOUN|PROPN)$/.test(token.pos) && /^[a-z][a-z-]{2,}$/.test(token.lemma) && !EMPTY_NOUNS.has(token.lemma) && opinionOf(token.lemma) === 0;
+    return (
+      i !== at &&
+      /^(NOUN|PROPN)$/.test(token.pos) &&
+      /^[a-z][a-z-]{2,}$/.test(token.lemma) &&
+      !EMPTY_NOUNS.has(token.lemma) &&
+      opinionOf(token.lemma) === 0
+    );
   };
-  const order = [...Array.from({ length: at }, (_, i) => at - 1 - i), ...Array.from({ length: Math.max(0, clause.length - at - 1) }, (_, i) => at + 1 + i)];
+  const order = [
+    ...Array.from({ length: at }, (_, i) => at - 1 - i),
+    ...Array.from({ length: Math.max(0, clause.length - at - 1) }, (_, i) => at + 1 + i),
+  ];
   const found = order.find((i) => i < clause.length && isAspect(i));
   if (found === undefined) return null;
   // The head of a compound is its last noun.
@@ -126,17 +144,35 @@ const nounNear = (clause: readonly Token[], at: number): { aspect: string; phras
   let first = head;
   while (first > 0 && isAspect(first - 1)) first--;
   const aspect = singular(clause[head]!);
-  return { aspect, phrase: clause.slice(first, head + 1).map((t, i, all) => (i === all.length - 1 ? aspect : t.text.toLowerCase())).join(' ') };
+  return {
+    aspect,
+    phrase: clause
+      .slice(first, head + 1)
+      .map((t, i, all) => (i === all.length - 1 ? aspect : t.text.toLowerCase()))
+      .join(' '),
+  };
 };
 
 /** The lemma; names at the start of a sentence keep their plural there, so it is taken off here. */
-const singular = ({ lemma, pos }: Token): string => (pos === 'PROPN' && /[^su]s$/.test(lemma) ? lemma.slice(0, -1) : lemma);
+const singular = ({ lemma, pos }: Token): string =>
+  pos === 'PROPN' && /[^su]s$/.test(lemma) ? lemma.slice(0, -1) : lemma;
 
 const wishOf = (tokens: readonly Token[], sentence: string): Mention[] => {
-  const at = tokens.findIndex((t) => ['wish', 'would', 'should', 'could', 'need', 'needs', 'only', 'please'].includes(t.text.toLowerCase()));
+  const at = tokens.findIndex((t) =>
+    ['wish', 'would', 'should', 'could', 'need', 'needs', 'only', 'please'].includes(t.text.toLowerCase()),
+  );
   const wished = tokens.slice(at + 1);
   const near = nounNear(wished, -1) ?? nounNear(tokens, tokens.length);
-  return [{ kind: 'wish', aspect: near?.aspect ?? null, phrase: near?.phrase ?? null, opinion: 'wish', polarity: 0, sentence }];
+  return [
+    {
+      kind: 'wish',
+      aspect: near?.aspect ?? null,
+      phrase: near?.phrase ?? null,
+      opinion: 'wish',
+      polarity: 0,
+      sentence,
+    },
+  ];
 };
 
 /** A sentence that says the same twice counts once. */

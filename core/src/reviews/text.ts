@@ -13,8 +13,10 @@ export const cleanText = (text: string): string =>
 
 /** Common words that stand in nearly every English sentence. */
 const ENGLISH = new Set(
-  ('the a an and or but if of to in on at for with from by as is are was were be been it its this that these those i you he she we they my your our me ' +
-    'not no so very have has had do does did will would can could just than then there when which who what all more too only after one out up').split(' '),
+  (
+    'the a an and or but if of to in on at for with from by as is are was were be been it its this that these those i you he she we they my your our me ' +
+    'not no so very have has had do does did will would can could just than then there when which who what all more too only after one out up'
+  ).split(' '),
 );
 
 /** True when a text reads as English: too short to tell counts as English. @example looksEnglish('Die Klemme rutscht nach zwei Tagen ab und hält nicht') // => false */

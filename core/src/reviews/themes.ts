@@ -65,7 +65,13 @@ export const themesOf = (mentions: readonly ThemeMention[], reviews: readonly Re
     .sort((a, b) => KIND_ORDER[a.kind] - KIND_ORDER[b.kind] || b.reviews - a.reviews || a.key.localeCompare(b.key));
 };
 
-const themeOf = (key: string, group: readonly ThemeMention[], reviews: readonly ReviewFacts[], facts: ReadonlyMap<number, ReviewFacts>, today: Day): Theme => {
+const themeOf = (
+  key: string,
+  group: readonly ThemeMention[],
+  reviews: readonly ReviewFacts[],
+  facts: ReadonlyMap<number, ReviewFacts>,
+  today: Day,
+): Theme => {
   const having = new Set(group.map((m) => m.review));
   const isRecent = (r: ReviewFacts): boolean => daysBetween(r.day, today) <= 180;
   const listings = [...new Set(reviews.map((r) => r.listing))];
@@ -79,12 +85,19 @@ const themeOf = (key: string, group: readonly ThemeMention[], reviews: readonly 
     reviews: having.size,
     share: having.size / reviews.length,
     interval,
-    starPull: starPull(reviews.filter((r) => having.has(r.id)), reviews.filter((r) => !having.has(r.id))),
+    starPull: starPull(
+      reviews.filter((r) => having.has(r.id)),
+      reviews.filter((r) => !having.has(r.id)),
+    ),
     byListing: listings.map((listing) => {
       const own = reviews.filter((r) => r.listing === listing);
       return { listing, reviews: own.filter((r) => having.has(r.id)).length, of: own.length };
     }),
-    recent: course(having, reviews.filter(isRecent), reviews.filter((r) => !isRecent(r))),
+    recent: course(
+      having,
+      reviews.filter(isRecent),
+      reviews.filter((r) => !isRecent(r)),
+    ),
     thin: having.size < THIN,
     evidence: pickEvidence(group, facts),
   };
@@ -103,13 +116,19 @@ const starPull = (having: readonly ReviewFacts[], others: readonly ReviewFacts[]
   const b = meanOf(others.map((r) => r.stars));
   if (a === null || b === null) return null;
   const spread = (rows: readonly ReviewFacts[], mean: number): number =>
-    rows.length < 2 ? 4 / rows.length : rows.reduce((sum, r) => sum + (r.stars - mean) ** 2, 0) / (rows.length - 1) / rows.length;
+    rows.length < 2
+      ? 4 / rows.length
+      : rows.reduce((sum, r) => sum + (r.stars - mean) ** 2, 0) / (rows.length - 1) / rows.length;
   const half = Z95 * Math.sqrt(spread(having, a) + spread(others, b));
   return { value: a - b, low: a - b - half, high: a - b + half };
 };
 
 /** Rising or falling only when the two shares' intervals of 95 % do not overlap. */
-const course = (having: ReadonlySet<number>, recent: readonly ReviewFacts[], before: readonly ReviewFacts[]): Theme['recent'] => {
+const course = (
+  having: ReadonlySet<number>,
+  recent: readonly ReviewFacts[],
+  before: readonly ReviewFacts[],
+): Theme['recent'] => {
   if (recent.length < 20 || before.length < 20) return null;
   const count = (rows: readonly ReviewFacts[]): number => rows.filter((r) => having.has(r.id)).length;
   const now = wilson(count(recent), recent.length)!;
@@ -125,7 +144,9 @@ const course = (having: ReadonlySet<number>, recent: readonly ReviewFacts[], bef
 const pickEvidence = (group: readonly ThemeMention[], facts: ReadonlyMap<number, ReviewFacts>): Theme['evidence'] => {
   const seen = new Set<number>();
   const opinions = new Set<string>();
-  const byLength = [...group].sort((a, b) => Math.abs(a.sentence.length - 60) - Math.abs(b.sentence.length - 60) || a.review - b.review);
+  const byLength = [...group].sort(
+    (a, b) => Math.abs(a.sentence.length - 60) - Math.abs(b.sentence.length - 60) || a.review - b.review,
+  );
   const fresh: Theme['evidence'] = [];
   const rest: Theme['evidence'] = [];
   for (const { review, sentence, opinion } of byLength) {

@@ -10,8 +10,21 @@ export interface Scoresheet {
 }
 /** Measured answers come from this list; what each means is said in the criterion's `how`. */
 export type ScoreMeasure =
-  | 'units' | 'revenueMedian' | 'reviewsMedian' | 'topTwoShare' | 'ratingMedian' | 'gripeShare' | 'margin' | 'profit'
-  | 'returnOnCost' | 'weight' | 'bestThreeShare' | 'weeksWatched' | 'outlay' | 'electronics' | 'gated';
+  | 'units'
+  | 'revenueMedian'
+  | 'reviewsMedian'
+  | 'topTwoShare'
+  | 'ratingMedian'
+  | 'gripeShare'
+  | 'margin'
+  | 'profit'
+  | 'returnOnCost'
+  | 'weight'
+  | 'bestThreeShare'
+  | 'weeksWatched'
+  | 'outlay'
+  | 'electronics'
+  | 'gated';
 
 export interface Gate {
   key: string;
@@ -55,7 +68,15 @@ export interface Score {
   passMark: number;
   verdict: 'passes' | 'fails' | 'open' | 'ruled out';
   gates: { key: string; state: 'pass' | 'fail' | 'unknown'; source: string; value: number | null }[];
-  criteria: { key: string; least: number; most: number; max: number; source: string; value: number | null; choice: string | null }[];
+  criteria: {
+    key: string;
+    least: number;
+    most: number;
+    max: number;
+    source: string;
+    value: number | null;
+    choice: string | null;
+  }[];
 }
 
 /** The most points a criterion can earn. */
@@ -80,7 +101,13 @@ export const score = (sheet: Scoresheet, answers: Answers): Score => {
   const most = sum(criteria.map((c) => c.most));
   const ruledOut = gates.some((g) => g.state === 'fail');
   const settled = gates.every((g) => g.state === 'pass');
-  const verdict = ruledOut ? 'ruled out' : most < sheet.passMark ? 'fails' : least >= sheet.passMark && settled ? 'passes' : 'open';
+  const verdict = ruledOut
+    ? 'ruled out'
+    : most < sheet.passMark
+      ? 'fails'
+      : least >= sheet.passMark && settled
+        ? 'passes'
+        : 'open';
   return { least, most, max: sum(sheet.criteria.map(mostPoints)), passMark: sheet.passMark, verdict, gates, criteria };
 };
 
@@ -88,7 +115,13 @@ const sum = (values: readonly number[]): number => values.reduce((total, v) => t
 
 const gateState = (gate: Gate, answers: Answers): Score['gates'][number] => {
   const judged = answers.judged[gate.key];
-  if (judged) return { key: gate.key, state: judged.choice === 'pass' ? 'pass' : 'fail', source: judgedSource(judged), value: null };
+  if (judged)
+    return {
+      key: gate.key,
+      state: judged.choice === 'pass' ? 'pass' : 'fail',
+      source: judgedSource(judged),
+      value: null,
+    };
   if (!gate.measured) return { key: gate.key, state: 'unknown', source: 'To be judged.', value: null };
   const answer = answers.measured[gate.measured.measure];
   const value = answer?.value ?? null;
@@ -105,18 +138,35 @@ const criterionPoints = (criterion: Criterion, answers: Answers): Score['criteri
     const option = judged && scale.options.find((o) => o.key === judged.choice);
     const least = Math.min(...scale.options.map((o) => o.points));
     return option
-      ? { key, least: option.points, most: option.points, max, source: judgedSource(judged), value: null, choice: option.key }
+      ? {
+          key,
+          least: option.points,
+          most: option.points,
+          max,
+          source: judgedSource(judged),
+          value: null,
+          choice: option.key,
+        }
       : { key, least, most: max, max, source: 'To be judged.', value: null, choice: null };
   }
   const answer = answers.measured[scale.measure];
   const value = answer?.value ?? null;
   if (value === null)
-    return { key, least: Math.min(0, ...scale.bands.map((b) => b.points)), most: max, max, source: answer?.source ?? 'Not measured.', value, choice: null };
+    return {
+      key,
+      least: Math.min(0, ...scale.bands.map((b) => b.points)),
+      most: max,
+      max,
+      source: answer?.source ?? 'Not measured.',
+      value,
+      choice: null,
+    };
   const points = bandPoints(scale.bands, value);
   return { key, least: points, most: points, max, source: answer!.source, value, choice: null };
 };
 
-const judgedSource = (answer: JudgedAnswer): string => `Judged on ${answer.day}${answer.evidence ? `: ${answer.evidence}` : ''}.`;
+const judgedSource = (answer: JudgedAnswer): string =>
+  `Judged on ${answer.day}${answer.evidence ? `: ${answer.evidence}` : ''}.`;
 
 /** Candidates in the order of their scores: not ruled out first, then the least points, then the most, then the name. */
 export const standing = <C extends { name: string; score: Score }>(candidates: readonly C[]): C[] =>
@@ -136,7 +186,9 @@ export const swingCriteria = (sheet: Scoresheet, result: Score): string[] => {
   return sheet.criteria
     .filter((_, i) => {
       const now = result.criteria[i]!;
-      return passes ? result.least - now.least < result.passMark : result.least - now.least + now.max >= result.passMark;
+      return passes
+        ? result.least - now.least < result.passMark
+        : result.least - now.least + now.max >= result.passMark;
     })
     .map((criterion) => criterion.name);
 };

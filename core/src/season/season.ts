@@ -28,7 +28,9 @@ export const decompose = (values: readonly number[]): Decomposition | null => {
   });
   const level = raw.reduce((sum, f) => sum + f, 0) / 12;
   const factors = raw.map((f) => f / level);
-  const rest = values.map((v, i) => (trend[i] === null || factors[i % 12] === 0 ? null : v / (trend[i]! * factors[i % 12]!)));
+  const rest = values.map((v, i) =>
+    trend[i] === null || factors[i % 12] === 0 ? null : v / (trend[i]! * factors[i % 12]!),
+  );
   return { factors, trend, rest, strength: strengthOf(rest, factors) };
 };
 
@@ -58,5 +60,8 @@ export const bestThreeMonths = (values: readonly number[]): { share: number; mon
   const total = sums.reduce((sum, v) => sum + v, 0);
   if (total <= 0) return null;
   const order = sums.map((sum, m) => ({ sum, m })).sort((a, b) => b.sum - a.sum || a.m - b.m);
-  return { share: order.slice(0, 3).reduce((sum, o) => sum + o.sum, 0) / total, months: order.slice(0, 3).map((o) => o.m) };
+  return {
+    share: order.slice(0, 3).reduce((sum, o) => sum + o.sum, 0) / total,
+    months: order.slice(0, 3).map((o) => o.m),
+  };
 };

@@ -25,7 +25,13 @@ export interface Notation {
 
 /** No limits, the most revenue first. */
 export const emptyChoice = (): SiftChoice => ({
-  categories: [], ranges: {}, sizeClasses: [], have: [], leaveOut: [], sort: 'revenue', descending: true,
+  categories: [],
+  ranges: {},
+  sizeClasses: [],
+  have: [],
+  leaveOut: [],
+  sort: 'revenue',
+  descending: true,
 });
 
 /** A bound as typed, in the unit of the index; null when it is no number. @example boundFromText('4', 'weight', { currency: 'USD', measures: 'metric' }) // => 4000 */
@@ -38,7 +44,12 @@ export const boundFromText = (text: string, unit: Measure['unit'], notation: Not
 
 /** A bound of the index as a plain number for people, without separators. @example boundToText(4500, 'money', { currency: 'USD', measures: 'metric' }) // => "45" */
 export const boundToText = (bound: number, unit: Measure['unit'], notation: Notation): string => {
-  const shown = unit === 'money' ? majorFromMinor(bound, notation.currency) : unit === 'weight' ? weightInUnit(bound, notation.measures) : bound;
+  const shown =
+    unit === 'money'
+      ? majorFromMinor(bound, notation.currency)
+      : unit === 'weight'
+        ? weightInUnit(bound, notation.measures)
+        : bound;
   return String(Number(shown.toFixed(3)));
 };
 
@@ -54,7 +65,10 @@ export const rangeFault = (name: string, { min, max }: Range): string | null => 
  * Reads a sift from the parameters of an address: `price=18..45`, `cat=3,8`, `size=small`, `has=book press,beech`,
  * `not=set`, `sort=-revenue`. What cannot be read is left out and named; the rest is kept.
  */
-export const readSift = (parameters: Iterable<[string, string]>, notation: Notation): { choice: SiftChoice; faults: Fault[] } => {
+export const readSift = (
+  parameters: Iterable<[string, string]>,
+  notation: Notation,
+): { choice: SiftChoice; faults: Fault[] } => {
   const choice = emptyChoice();
   const faults: Fault[] = [];
   for (const [field, text] of parameters) {
@@ -63,10 +77,12 @@ export const readSift = (parameters: Iterable<[string, string]>, notation: Notat
       const range = rangeFromText(text, measure, notation);
       const fault = typeof range === 'string' ? range : rangeFault(measure.name, range);
       if (fault !== null) faults.push({ field, sentence: `${fault} This limit was left out.` });
-      else if (typeof range !== 'string' && (range.min !== null || range.max !== null)) choice.ranges[measure.key] = range;
+      else if (typeof range !== 'string' && (range.min !== null || range.max !== null))
+        choice.ranges[measure.key] = range;
     } else if (field === 'cat') {
       const ids = listFromText(text).map(Number);
-      if (ids.some((id) => !Number.isInteger(id) || id < 1)) faults.push({ field, sentence: `"${text}" names no categories. This limit was left out.` });
+      if (ids.some((id) => !Number.isInteger(id) || id < 1))
+        faults.push({ field, sentence: `"${text}" names no categories. This limit was left out.` });
       else choice.categories = ids;
     } else if (field === 'size') choice.sizeClasses = listFromText(text);
     else if (field === 'has') choice.have = listFromText(text);
@@ -85,7 +101,8 @@ export const readSift = (parameters: Iterable<[string, string]>, notation: Notat
 /** Writes a sift as the parameters that `readSift` reads; limits that are not set and the usual order are left out. */
 export const writeSift = (choice: SiftChoice, notation: Notation): [string, string][] => {
   const parameters: [string, string][] = [];
-  const text = (bound: number | null, measure: Measure): string => (bound === null ? '' : boundToText(bound, measure.unit, notation));
+  const text = (bound: number | null, measure: Measure): string =>
+    bound === null ? '' : boundToText(bound, measure.unit, notation);
   if (choice.categories.length > 0) parameters.push(['cat', choice.categories.join(',')]);
   for (const measure of MEASURES) {
     const range = choice.ranges[measure.key];
@@ -94,16 +111,23 @@ export const writeSift = (choice: SiftChoice, notation: Notation): [string, stri
   if (choice.sizeClasses.length > 0) parameters.push(['size', choice.sizeClasses.join(',')]);
   if (choice.have.length > 0) parameters.push(['has', choice.have.join(',')]);
   if (choice.leaveOut.length > 0) parameters.push(['not', choice.leaveOut.join(',')]);
-  if (choice.sort !== 'revenue' || !choice.descending) parameters.push(['sort', `${choice.descending ? '-' : ''}${choice.sort}`]);
+  if (choice.sort !== 'revenue' || !choice.descending)
+    parameters.push(['sort', `${choice.descending ? '-' : ''}${choice.sort}`]);
   return parameters;
 };
 
-const listFromText = (text: string): string[] => text.split(',').map((t) => t.trim()).filter((t) => t !== '');
+const listFromText = (text: string): string[] =>
+  text
+    .split(',')
+    .map((t) => t.trim())
+    .filter((t) => t !== '');
 
 const rangeFromText = (text: string, measure: Measure, notation: Notation): Range | string => {
   const parts = text.split('..');
   if (parts.length !== 2) return `${measure.name}: "${text}" is no range such as 18..45.`;
-  const [min, max] = parts.map((p) => (p.trim() === '' ? null : boundFromText(p, measure.unit, notation) ?? Number.NaN)) as [number | null, number | null];
+  const [min, max] = parts.map((p) =>
+    p.trim() === '' ? null : (boundFromText(p, measure.unit, notation) ?? Number.NaN),
+  ) as [number | null, number | null];
   if (Number.isNaN(min) || Number.isNaN(max)) return `${measure.name}: "${text}" holds something that is no number.`;
   return { min, max };
 };

@@ -41,7 +41,12 @@ export const sift = (index: SiftIndex, query: SiftQuery, spreadOf: readonly Meas
 
   const costs: number[] = tests.map(() => 0);
   const passing: number[] = [];
-  const spreads = spreadOf.map((key) => ({ key, bit: tests.findIndex((t) => t.key === key), bins: index.bins[key], counts: new Array<number>(BINS + 1).fill(0) }));
+  const spreads = spreadOf.map((key) => ({
+    key,
+    bit: tests.findIndex((t) => t.key === key),
+    bins: index.bins[key],
+    counts: new Array<number>(BINS + 1).fill(0),
+  }));
   for (let row = 0; row < index.size; row++) {
     const bits = failed[row]!;
     const onlyOne = bits !== 0 && (bits & (bits - 1)) === 0 ? 31 - Math.clz32(bits) : -1;
@@ -88,7 +93,14 @@ const limitTests = (index: SiftIndex, query: SiftQuery): { key: LimitKey; fails:
 
 /** Whole words or phrases, with a plural s allowed: "rack" finds "racks" but not "tracker". */
 const wordPattern = (words: string): RegExp =>
-  new RegExp(`(?<![\\p{L}\\p{N}])${words.toLowerCase().trim().replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/\s+/g, '\\s+')}(e?s)?(?![\\p{L}\\p{N}])`, 'u');
+  new RegExp(
+    `(?<![\\p{L}\\p{N}])${words
+      .toLowerCase()
+      .trim()
+      .replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+      .replace(/\s+/g, '\\s+')}(e?s)?(?![\\p{L}\\p{N}])`,
+    'u',
+  );
 
 /** Rows in the order of a key; unknown values come last either way, equal ones in the order of their ids. */
 export const sortRows = (index: SiftIndex, rows: Int32Array, key: SortKey, descending: boolean): Int32Array => {
@@ -96,7 +108,9 @@ export const sortRows = (index: SiftIndex, rows: Int32Array, key: SortKey, desce
   if (key === 'title' || key === 'brand') {
     const texts = key === 'title' ? index.titles : index.brands;
     const collator = new Intl.Collator('en-GB');
-    return Int32Array.from([...rows].sort((a, b) => sign * collator.compare(texts[a]!, texts[b]!) || index.ids[a]! - index.ids[b]!));
+    return Int32Array.from(
+      [...rows].sort((a, b) => sign * collator.compare(texts[a]!, texts[b]!) || index.ids[a]! - index.ids[b]!),
+    );
   }
   const column = index.columns[key];
   return rows.slice().sort((a, b) => {

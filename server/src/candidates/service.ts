@@ -3,7 +3,16 @@ import type { Added, Candidate, CandidateBrief } from '@kettle/contract/candidat
 import type { Stage } from '@kettle/contract/shapes';
 import { codesFromText } from '@kettle/core/listing/codes';
 import type { Db } from '../db/connection.ts';
-import { candidateLog, candidates, estimates, lineUp, listings, marketplaces, readings, watched } from '../db/schema.ts';
+import {
+  candidateLog,
+  candidates,
+  estimates,
+  lineUp,
+  listings,
+  marketplaces,
+  readings,
+  watched,
+} from '../db/schema.ts';
 import { badField, conflict, notFound } from '../http/problem.ts';
 import { briefsOf, idsByCode } from '../listings/briefs.ts';
 import { asMarket, type Market } from '../sources/marketplaces.ts';
@@ -14,34 +23,82 @@ const WATCHING: Stage[] = ['watched', 'weighed', 'shortlisted', 'chosen'];
 
 /** A candidate's row and its marketplace. */
 export const candidateRow = async (db: Db, id: number) => {
-  const [row] = await db.select({ candidate: candidates, market: marketplaces }).from(candidates).innerJoin(marketplaces, eq(marketplaces.id, candidates.marketplaceId)).where(eq(candidates.id, id));
+  const [row] = await db
+    .select({ candidate: candidates, market: marketplaces })
+    .from(candidates)
+    .innerJoin(marketplaces, eq(marketplaces.id, candidates.marketplaceId))
+    .where(eq(candidates.id, id));
   if (!row) throw notFound(`Candidate ${id}`);
   return { candidate: row.candidate, market: asMarket(row.market) };
 };
 
 export const lineUpIds = async (db: Db, id: number): Promise<number[]> =>
-  (await db.select({ id: lineUp.listingId }).from(lineUp).where(eq(lineUp.candidateId, id)).orderBy(asc(lineUp.addedOn), asc(lineUp.listingId))).map((r) => r.id);
+  (
+    await db
+      .select({ id: lineUp.listingId })
+      .from(lineUp)
+      .where(eq(lineUp.candidateId, id))
+      .orderBy(asc(lineUp.addedOn), asc(lineUp.listingId))
+  ).map((r) => r.id);
 
 const writeLog = (db: Db, entry: typeof candidateLog.$inferInsert) => db.insert(candidateLog).values(entry);
 
 /** Puts listings into a line-up with the figures of the day, and watches them where the candidate is watched. */
 const putIn = async (db: Db, market: Market, candidateId: number, ids: readonly number[]): Promise<void> => {
   if (ids.length === 0) return;
-  const now = await db.select({ id: listings.id, price: listings.price, reviews: listings.reviews, units: estimates.units }).from(listings).leftJoin(estimates, eq(estimates.listingId, listings.id)).where(inArray(listings.id, [...ids]));
-  await db.insert(lineUp).ignore().values(now.map((l) => ({ candidateId, listingId: l.id, addedOn: market.today, thenPrice: l.price, thenUnits: l.units, thenReviews: l.reviews })));
+  const now = await db
+    .select({ id: listings.id, price: listings.price, reviews: listings.reviews, units: estimates.units })
+    .from(listings)
+    .leftJoin(estimates, eq(estimates.listingId, listings.id))
+    .where(inArray(listings.id, [...ids]));
+  await db
+    .insert(lineUp)
+    .ignore()
+    .values(
+      now.map((l) => ({
+        candidateId,
+        listingId: l.id,
+        addedOn: market.today,
+        thenPrice: l.price,
+        thenUnits: l.units,
+        thenReviews: l.reviews,
+      })),
+    );
 };
 
-export const startCandidate = async (db: Db, market: Market, { name, anchor, rivals }: { name?: string; anchor: string; rivals: readonly string[] }): Promise<number> => {
+export const startCandidate = async (
+  db: Db,
+  market: Market,
+  { name, anchor, rivals }: { name?: string; anchor: string; rivals: readonly string[] },
+): Promise<number> => {
   const codes = [...new Set([anchor, ...rivals])];
   const ids = await idsByCode(db, market.id, codes);
   const missing = codes.filter((c) => !ids.has(c));
-  if (missing.length > 0) throw badField(missing.includes(anchor) ? 'anchor' : 'rivals', `${market.name} has no listing ${missing.join(', ')}.`);
+  if (missing.length > 0)
+    throw badField(
+      missing.includes(anchor) ? 'anchor' : 'rivals',
+      `${market.name} has no listing ${missing.join(', ')}.`,
+    );
   const anchorId = ids.get(anchor)!;
   return db.transaction(async (tx) => {
     const [found] = await tx.select({ title: listings.title }).from(listings).where(eq(listings.id, anchorId));
-    const [made] = await tx.insert(candidates).values({ marketplaceId: market.id, name: name?.trim() ?? found!.title.split(',')[0]!.slice(0, 160), anchorId }).$returningId();
-    await putIn(tx as unknown as Db, market, made!.id, codes.map((c) => ids.get(c)!));
-    await writeLog(tx as unknown as Db, { candidateId: made!.id, kind: 'stage', stage: 'found', day: market.today, text: `Started from ${anchor} with ${codes.length - 1} rivals.` });
+    const [made] = await tx
+      .insert(candidates)
+      .values({ marketplaceId: market.id, name: name?.trim() ?? found!.title.split(',')[0]!.slice(0, 160), anchorId })
+      .$returningId();
+    await putIn(
+      tx as unknown as Db,
+      market,
+      made!.id,
+      codes.map((c) => ids.get(c)!),
+    );
+    await writeLog(tx as unknown as Db, {
+      candidateId: made!.id,
+      kind: 'stage',
+      stage: 'found',
+      day: market.today,
+      text: `Started from ${anchor} with ${codes.length - 1} rivals.`,
+    });
     return made!.id;
   });
 };
@@ -49,9 +106,17 @@ export const startCandidate = async (db: Db, market: Market, { name, anchor, riv
 export const listCandidates = async (db: Db, market: Market): Promise<CandidateBrief[]> => {
   const rows = await db
     .select({
-      id: candidates.id, name: candidates.name, stage: candidates.stage, anchorCode: listings.code, lookAgainOn: candidates.lookAgainOn,
-      listings: sql<number>`(select count(*) from ${lineUp} where ${lineUp.candidateId} = ${candidates.id})`.mapWith(Number),
-      watchedSince: sql<string | null>`(select min(${watched.since}) from ${watched} inner join ${lineUp} on ${lineUp.listingId} = ${watched.listingId} where ${lineUp.candidateId} = ${candidates.id})`,
+      id: candidates.id,
+      name: candidates.name,
+      stage: candidates.stage,
+      anchorCode: listings.code,
+      lookAgainOn: candidates.lookAgainOn,
+      listings: sql<number>`(select count(*) from ${lineUp} where ${lineUp.candidateId} = ${candidates.id})`.mapWith(
+        Number,
+      ),
+      watchedSince: sql<
+        string | null
+      >`(select min(${watched.since}) from ${watched} inner join ${lineUp} on ${lineUp.listingId} = ${watched.listingId} where ${lineUp.candidateId} = ${candidates.id})`,
       madeOn: sql<string>`(select min(${candidateLog.day}) from ${candidateLog} where ${candidateLog.candidateId} = ${candidates.id})`,
     })
     .from(candidates)
@@ -74,26 +139,60 @@ export const candidateOf = async (db: Db, id: number): Promise<Candidate> => {
       .orderBy(asc(lineUp.addedOn), asc(lineUp.listingId)),
     db.select().from(candidateLog).where(eq(candidateLog.candidateId, id)).orderBy(desc(candidateLog.id)),
   ]);
-  const briefs = new Map((await briefsOf(db, market, entries.map((e) => e.entry.listingId))).map((b) => [b.id, b]));
+  const briefs = new Map(
+    (
+      await briefsOf(
+        db,
+        market,
+        entries.map((e) => e.entry.listingId),
+      )
+    ).map((b) => [b.id, b]),
+  );
   const stageDays: Record<string, string> = {};
   for (const entry of log) if (entry.stage && !stageDays[entry.stage]) stageDays[entry.stage] = entry.day;
   return {
-    id, marketplace: market.id, name: candidate.name, stage: candidate.stage, dropReason: candidate.dropReason, lookAgainOn: candidate.lookAgainOn,
+    id,
+    marketplace: market.id,
+    name: candidate.name,
+    stage: candidate.stage,
+    dropReason: candidate.dropReason,
+    lookAgainOn: candidate.lookAgainOn,
     madeOn: log.at(-1)?.day ?? market.today,
     stageDays,
     lineUp: entries
       .flatMap(({ entry, since, last, n }) => {
         const brief = briefs.get(entry.listingId);
-        return brief ? [{ ...brief, anchor: entry.listingId === candidate.anchorId, addedOn: entry.addedOn, thenPrice: entry.thenPrice, thenUnits: entry.thenUnits, thenReviews: entry.thenReviews, watchedSince: since, lastReading: last, readings: n }] : [];
+        return brief
+          ? [
+              {
+                ...brief,
+                anchor: entry.listingId === candidate.anchorId,
+                addedOn: entry.addedOn,
+                thenPrice: entry.thenPrice,
+                thenUnits: entry.thenUnits,
+                thenReviews: entry.thenReviews,
+                watchedSince: since,
+                lastReading: last,
+                readings: n,
+              },
+            ]
+          : [];
       })
       .sort((a, b) => Number(b.anchor) - Number(a.anchor)),
     log: log.map(({ id: entryId, kind, text, day, stage }) => ({ id: entryId, kind, text, day, stage })),
   };
 };
 
-export const changeCandidate = async (db: Db, id: number, change: { name?: string; lookAgainOn?: string | null }): Promise<void> => {
+export const changeCandidate = async (
+  db: Db,
+  id: number,
+  change: { name?: string; lookAgainOn?: string | null },
+): Promise<void> => {
   await candidateRow(db, id);
-  const set = { ...(change.name === undefined ? {} : { name: change.name.trim() }), ...(change.lookAgainOn === undefined ? {} : { lookAgainOn: change.lookAgainOn }) };
+  const set = {
+    ...(change.name === undefined ? {} : { name: change.name.trim() }),
+    ...(change.lookAgainOn === undefined ? {} : { lookAgainOn: change.lookAgainOn }),
+  };
   if (Object.keys(set).length > 0) await db.update(candidates).set(set).where(eq(candidates.id, id));
 };
 
@@ -102,8 +201,17 @@ export const moveToStage = async (db: Db, id: number, stage: Stage, reason: stri
   if (candidate.stage === stage) throw conflict(`The candidate is at the stage "${stage}" already.`);
   const ids = await lineUpIds(db, id);
   await db.transaction(async (tx) => {
-    await tx.update(candidates).set({ stage, dropReason: stage === 'dropped' ? (reason?.trim() ?? '') : null }).where(eq(candidates.id, id));
-    await writeLog(tx as unknown as Db, { candidateId: id, kind: 'stage', stage, day: market.today, text: reason?.trim() ? `${stage}: ${reason.trim()}` : stage });
+    await tx
+      .update(candidates)
+      .set({ stage, dropReason: stage === 'dropped' ? (reason?.trim() ?? '') : null })
+      .where(eq(candidates.id, id));
+    await writeLog(tx as unknown as Db, {
+      candidateId: id,
+      kind: 'stage',
+      stage,
+      day: market.today,
+      text: reason?.trim() ? `${stage}: ${reason.trim()}` : stage,
+    });
     if (WATCHING.includes(stage)) await watchListings(tx as unknown as Db, market, ids);
   });
 };
@@ -124,22 +232,39 @@ export const addToLineUp = async (db: Db, id: number, text: string): Promise<Add
     const ids = fresh.map((c) => known.get(c)!);
     await putIn(tx as unknown as Db, market, id, ids);
     if (WATCHING.includes(candidate.stage)) await watchListings(tx as unknown as Db, market, ids);
-    if (fresh.length > 0) await writeLog(tx as unknown as Db, { candidateId: id, kind: 'line-up', day: market.today, text: `Added ${fresh.join(', ')}.` });
+    if (fresh.length > 0)
+      await writeLog(tx as unknown as Db, {
+        candidateId: id,
+        kind: 'line-up',
+        day: market.today,
+        text: `Added ${fresh.join(', ')}.`,
+      });
   });
-  return { added: fresh, already: codes.filter((c) => known.has(c) && !fresh.includes(c)), unknown: codes.filter((c) => !known.has(c)), noCodes: rest };
+  return {
+    added: fresh,
+    already: codes.filter((c) => known.has(c) && !fresh.includes(c)),
+    unknown: codes.filter((c) => !known.has(c)),
+    noCodes: rest,
+  };
 };
 
 export const removeFromLineUp = async (db: Db, id: number, code: string): Promise<void> => {
   const { candidate, market } = await candidateRow(db, id);
   const listing = (await idsByCode(db, market.id, [code])).get(code);
   if (listing === undefined) throw notFound(`The listing ${code}`);
-  if (listing === candidate.anchorId) throw conflict('The anchor listing stays in the line-up; the candidate rests on it.');
+  if (listing === candidate.anchorId)
+    throw conflict('The anchor listing stays in the line-up; the candidate rests on it.');
   const [result] = await db.delete(lineUp).where(and(eq(lineUp.candidateId, id), eq(lineUp.listingId, listing)));
-  if (result.affectedRows > 0) await writeLog(db, { candidateId: id, kind: 'line-up', day: market.today, text: `Took out ${code}.` });
+  if (result.affectedRows > 0)
+    await writeLog(db, { candidateId: id, kind: 'line-up', day: market.today, text: `Took out ${code}.` });
 };
 
 /** The first day on which one of a candidate's listings was watched. */
 export const watchedSince = async (db: Db, id: number): Promise<string | null> => {
-  const [row] = await db.select({ since: min(watched.since) }).from(lineUp).innerJoin(watched, eq(watched.listingId, lineUp.listingId)).where(eq(lineUp.candidateId, id));
+  const [row] = await db
+    .select({ since: min(watched.since) })
+    .from(lineUp)
+    .innerJoin(watched, eq(watched.listingId, lineUp.listingId))
+    .where(eq(lineUp.candidateId, id));
   return row?.since ?? null;
 };

@@ -7,7 +7,9 @@ const CHUNK = 128 * 1024;
 const escapeCell = (cell: Cell): string => {
   if (cell === null) return '\\N';
   if (typeof cell === 'boolean') return cell ? '1' : '0';
-  return typeof cell === 'number' ? String(cell) : cell.replace(/[\\\t\n\r\0]/g, (c) => (c === '\0' ? '\\0' : `\\${c}`));
+  return typeof cell === 'number'
+    ? String(cell)
+    : cell.replace(/[\\\t\n\r\0]/g, (c) => (c === '\0' ? '\\0' : `\\${c}`));
 };
 
 const lines = function* (rows: Iterable<readonly Cell[]>): Generator<string> {
@@ -26,7 +28,12 @@ const lines = function* (rows: Iterable<readonly Cell[]>): Generator<string> {
  * Loads many rows fast, through LOAD DATA where the server allows it and by long INSERTs where it does not.
  * Rows that are there already (by a unique key) are passed over.
  */
-export const bulkLoad = async (pool: Pool, table: string, columns: readonly string[], makeRows: () => Iterable<readonly Cell[]>): Promise<void> => {
+export const bulkLoad = async (
+  pool: Pool,
+  table: string,
+  columns: readonly string[],
+  makeRows: () => Iterable<readonly Cell[]>,
+): Promise<void> => {
   const names = columns.map((c) => `\`${c}\``).join(', ');
   try {
     await pool.promise().query({
@@ -41,7 +48,12 @@ export const bulkLoad = async (pool: Pool, table: string, columns: readonly stri
   }
 };
 
-const insertInBatches = async (pool: Pool, table: string, names: string, rows: Iterable<readonly Cell[]>): Promise<void> => {
+const insertInBatches = async (
+  pool: Pool,
+  table: string,
+  names: string,
+  rows: Iterable<readonly Cell[]>,
+): Promise<void> => {
   let batch: (readonly Cell[])[] = [];
   const flush = async (): Promise<void> => {
     if (batch.length > 0) await pool.promise().query(`insert ignore into \`${table}\` (${names}) values ?`, [batch]);

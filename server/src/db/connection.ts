@@ -31,10 +31,16 @@ export const openDatabase = (url: string, connections = 8): Database => {
  * Runs something while no other process on the same database does: a named lock of the server, freed with the
  * connection should the process die.
  */
-export const exclusively = async <T>({ pool }: Pick<Database, 'pool'>, name: string, action: () => Promise<T>): Promise<T> => {
+export const exclusively = async <T>(
+  { pool }: Pick<Database, 'pool'>,
+  name: string,
+  action: () => Promise<T>,
+): Promise<T> => {
   const connection = await pool.promise().getConnection();
   try {
-    const [rows] = await connection.query<mysql.RowDataPacket[]>('select get_lock(concat(database(), ?), 600) as got', [`.${name}`]);
+    const [rows] = await connection.query<mysql.RowDataPacket[]>('select get_lock(concat(database(), ?), 600) as got', [
+      `.${name}`,
+    ]);
     if (rows[0]?.got !== 1) throw new Error(`The lock "${name}" was not given within ten minutes.`);
     return await action();
   } finally {
@@ -45,4 +51,6 @@ export const exclusively = async <T>({ pool }: Pick<Database, 'pool'>, name: str
 
 /** Applies the migrations that are missing; safe to run twice and by two processes at once. */
 export const migrateDatabase = (database: Database): Promise<void> =>
-  exclusively(database, 'migrate', () => migrate(database.db, { migrationsFolder: join(import.meta.dirname, 'migrations') }));
+  exclusively(database, 'migrate', () =>
+    migrate(database.db, { migrationsFolder: join(import.meta.dirname, 'migrations') }),
+  );

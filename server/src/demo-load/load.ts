@@ -2,7 +2,17 @@ import { eq, sql } from 'drizzle-orm';
 import { KINDS } from '@kettle/demo/catalogue';
 import { monthlyRates, Simulated, WORLD_DAY, type RatesOfMonth } from '@kettle/demo/market';
 import { DEMO_MARKETPLACES } from '@kettle/demo/marketplaces';
-import { dailyListings, dailyOf, FULL_WORLD, makeWorld, monthsOf, reviewsOfWorld, todayOf, type World, type WorldListing } from '@kettle/demo/world';
+import {
+  dailyListings,
+  dailyOf,
+  FULL_WORLD,
+  makeWorld,
+  monthsOf,
+  reviewsOfWorld,
+  todayOf,
+  type World,
+  type WorldListing,
+} from '@kettle/demo/world';
 import { bulkLoad, type Cell } from '../db/bulk.ts';
 import { exclusively, type Database } from '../db/connection.ts';
 import { categories, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../db/schema.ts';
@@ -11,7 +21,26 @@ import { ensureCategory } from '../sources/categories.ts';
 import { REVIEW_COLUMNS, reviewCells } from '../sources/import-reviews.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 
-const TABLES = ['mentions', 'reviews', 'answers', 'candidate_log', 'line_up', 'candidates', 'costings', 'watched', 'estimates', 'stated_figures', 'monthly_history', 'readings', 'listings', 'rank_curves', 'fee_schedules', 'categories', 'marketplaces', 'truth_listings'];
+const TABLES = [
+  'mentions',
+  'reviews',
+  'answers',
+  'candidate_log',
+  'line_up',
+  'candidates',
+  'costings',
+  'watched',
+  'estimates',
+  'stated_figures',
+  'monthly_history',
+  'readings',
+  'listings',
+  'rank_curves',
+  'fee_schedules',
+  'categories',
+  'marketplaces',
+  'truth_listings',
+];
 
 /**
  * Fills an empty workspace with the demo world, once: another process on the same database waits and finds it done.
@@ -23,8 +52,12 @@ export const loadDemo = (database: Database, size: number, say: (sentence: strin
     const [done] = await db.select().from(workspace).where(eq(workspace.key, 'demo'));
     if (done) return;
     const [kind] = await db.select().from(workspace).where(eq(workspace.key, 'kind'));
-    if (kind && kind.value.kind !== 'demo') throw new Error('This workspace holds data of your own; the demo is not loaded into it.');
-    await db.insert(workspace).ignore().values({ key: 'kind', value: { kind: 'demo' } });
+    if (kind && kind.value.kind !== 'demo')
+      throw new Error('This workspace holds data of your own; the demo is not loaded into it.');
+    await db
+      .insert(workspace)
+      .ignore()
+      .values({ key: 'kind', value: { kind: 'demo' } });
     await clear(database);
     say(`Making the demo world of ${size.toLocaleString('en-GB')} listings, once …`);
     const scale = Math.min(1, size / FULL_WORLD.listings);
@@ -48,12 +81,47 @@ const clear = async ({ pool }: Database): Promise<void> => {
 
 const loadMarketplaces = async ({ db }: Database, world: World): Promise<void> => {
   for (const m of DEMO_MARKETPLACES) {
-    await db.insert(marketplaces).values({ id: m.id, name: m.name, currency: m.currency, measures: m.measures, host: m.host, hobDay: WORLD_DAY, readUpTo: WORLD_DAY });
-    await db.insert(feeSchedules).values(m.schedules.map((s) => ({ marketplaceId: m.id, name: s.name, validFrom: s.validFrom, document: s, source: 'shipped with the demo' })));
+    await db.insert(marketplaces).values({
+      id: m.id,
+      name: m.name,
+      currency: m.currency,
+      measures: m.measures,
+      host: m.host,
+      hobDay: WORLD_DAY,
+      readUpTo: WORLD_DAY,
+    });
+    await db.insert(feeSchedules).values(
+      m.schedules.map((s) => ({
+        marketplaceId: m.id,
+        name: s.name,
+        validFrom: s.validFrom,
+        document: s,
+        source: 'shipped with the demo',
+      })),
+    );
     for (const kind of KINDS) await ensureCategory(db, m.id, [kind.family, kind.branch, kind.name], kind.gated);
-    await db.update(categories).set({ gated: true }).where(sql`${categories.marketplaceId} = ${m.id} and ${categories.path} in (${sql.join([...new Set(KINDS.filter((k) => k.gated).map((k) => `${k.family} › ${k.branch}`))].map((p) => sql`${p}`), sql`, `)})`);
+    await db
+      .update(categories)
+      .set({ gated: true })
+      .where(
+        sql`${categories.marketplaceId} = ${m.id} and ${categories.path} in (${sql.join(
+          [...new Set(KINDS.filter((k) => k.gated).map((k) => `${k.family} › ${k.branch}`))].map((p) => sql`${p}`),
+          sql`, `,
+        )})`,
+      );
   }
-  await db.insert(rankCurves).values(world.curves.map(({ marketplace, category, curve, reviewRate, reviewSpread }) => ({ marketplaceId: marketplace, category, reviewRate, reviewSpread, validFrom: curve.validFrom, knots: curve.knots, residual: curve.residual, source: curve.source })));
+  await db.insert(rankCurves).values(
+    world.curves.map(({ marketplace, category, curve, reviewRate, reviewSpread }) => ({
+      marketplaceId: marketplace,
+      category,
+      reviewRate,
+      reviewSpread,
+      validFrom: curve.validFrom,
+      knots: curve.knots,
+      residual: curve.residual,
+      source: curve.source,
+    })),
+  );
 };
 
 const key = (l: Pick<WorldListing, 'marketplace' | 'code'>): string => `${l.marketplace}/${l.code}`;
@@ -73,39 +141,121 @@ const simulate = (world: World): Sims => {
 
 const loadListings = async ({ db, pool }: Database, world: World): Promise<Map<string, number>> => {
   const sims = simulate(world);
-  const categoryIds = new Map((await db.select({ id: categories.id, market: categories.marketplaceId, path: categories.path }).from(categories)).map((c) => [`${c.market}/${c.path}`, c.id]));
-  const columns = ['marketplace_id', 'code', 'title', 'brand', 'category_id', 'price', 'reviews', 'rating', 'rank', 'weight', 'side_long', 'side_middle', 'side_short', 'sellers', 'fulfilment', 'sold_by_marketplace', 'pictures', 'variations', 'on_sale_since', 'silhouette', 'seen_on'];
+  const categoryIds = new Map(
+    (
+      await db.select({ id: categories.id, market: categories.marketplaceId, path: categories.path }).from(categories)
+    ).map((c) => [`${c.market}/${c.path}`, c.id]),
+  );
+  const columns = [
+    'marketplace_id',
+    'code',
+    'title',
+    'brand',
+    'category_id',
+    'price',
+    'reviews',
+    'rating',
+    'rank',
+    'weight',
+    'side_long',
+    'side_middle',
+    'side_short',
+    'sellers',
+    'fulfilment',
+    'sold_by_marketplace',
+    'pictures',
+    'variations',
+    'on_sale_since',
+    'silhouette',
+    'seen_on',
+  ];
   await bulkLoad(pool, 'listings', columns, function* () {
     for (const l of world.listings) {
       const today = todayOf(sims.of(l), sims.rates(l));
       const [long, middle, short] = [...l.sides].sort((a, b) => b - a) as [number, number, number];
       yield [
-        l.marketplace, l.code, l.title, l.brand, categoryIds.get(`${l.marketplace}/${l.kind.family} › ${l.kind.branch} › ${l.kind.name}`)!, today.price, today.reviews, today.reviews === 0 ? null : today.rating,
-        today.rank, l.weight, long, middle, short, today.sellers, l.fulfilment, l.soldByMarketplace, l.pictures, l.variations, l.truth.onSaleSince, l.kind.silhouette, WORLD_DAY,
+        l.marketplace,
+        l.code,
+        l.title,
+        l.brand,
+        categoryIds.get(`${l.marketplace}/${l.kind.family} › ${l.kind.branch} › ${l.kind.name}`)!,
+        today.price,
+        today.reviews,
+        today.reviews === 0 ? null : today.rating,
+        today.rank,
+        l.weight,
+        long,
+        middle,
+        short,
+        today.sellers,
+        l.fulfilment,
+        l.soldByMarketplace,
+        l.pictures,
+        l.variations,
+        l.truth.onSaleSince,
+        l.kind.silhouette,
+        WORLD_DAY,
       ];
     }
   });
   await bulkLoad(pool, 'truth_listings', ['marketplace_id', 'code', 'family', 'truth'], function* () {
     for (const l of world.listings) yield [l.marketplace, l.code, l.kind.family, JSON.stringify(l.truth)];
   });
-  const rows = await db.select({ id: listings.id, marketplace: listings.marketplaceId, code: listings.code }).from(listings);
+  const rows = await db
+    .select({ id: listings.id, marketplace: listings.marketplaceId, code: listings.code })
+    .from(listings);
   return new Map(rows.map((r) => [key(r), r.id]));
 };
 
-const loadHistory = async ({ pool }: Database, world: World, ids: ReadonlyMap<string, number>, daily: number): Promise<void> => {
+const loadHistory = async (
+  { pool }: Database,
+  world: World,
+  ids: ReadonlyMap<string, number>,
+  daily: number,
+): Promise<void> => {
   const sims = simulate(world);
-  await bulkLoad(pool, 'monthly_history', ['listing_id', 'month', 'price', 'rank', 'reviews'], function* (): Generator<Cell[]> {
-    for (const l of world.listings) for (const m of monthsOf(sims.of(l), sims.rates(l))) yield [ids.get(key(l))!, m.month, m.price, m.rank, m.reviews];
+  await bulkLoad(pool, 'monthly_history', ['listing_id', 'month', 'price', 'rank', 'reviews'], function* (): Generator<
+    Cell[]
+  > {
+    for (const l of world.listings)
+      for (const m of monthsOf(sims.of(l), sims.rates(l)))
+        yield [ids.get(key(l))!, m.month, m.price, m.rank, m.reviews];
   });
   const followed = dailyListings(world, daily);
-  await bulkLoad(pool, 'readings', ['listing_id', 'day', 'price', 'rank', 'reviews', 'rating', 'sellers', 'stock', 'stock_capped', 'source'], function* (): Generator<Cell[]> {
-    for (const l of followed)
-      for (const d of dailyOf(sims.of(l), sims.rates(l))) yield [ids.get(key(l))!, d.day, d.price, d.rank, d.reviews, d.rating, d.sellers, d.stock, d.stockCapped, 'feed'];
-  });
+  await bulkLoad(
+    pool,
+    'readings',
+    ['listing_id', 'day', 'price', 'rank', 'reviews', 'rating', 'sellers', 'stock', 'stock_capped', 'source'],
+    function* (): Generator<Cell[]> {
+      for (const l of followed)
+        for (const d of dailyOf(sims.of(l), sims.rates(l)))
+          yield [
+            ids.get(key(l))!,
+            d.day,
+            d.price,
+            d.rank,
+            d.reviews,
+            d.rating,
+            d.sellers,
+            d.stock,
+            d.stockCapped,
+            'feed',
+          ];
+    },
+  );
 };
 
-const loadReviews = ({ pool }: Database, world: World, ids: ReadonlyMap<string, number>, scale: number): Promise<void> =>
+const loadReviews = (
+  { pool }: Database,
+  world: World,
+  ids: ReadonlyMap<string, number>,
+  scale: number,
+): Promise<void> =>
   bulkLoad(pool, 'reviews', REVIEW_COLUMNS, function* (): Generator<Cell[]> {
-    const size = { reviewed: Math.max(40, Math.round(FULL_WORLD.reviewed * scale)), reviews: Math.max(4000, Math.round(FULL_WORLD.reviews * scale)) };
-    for (const { listing, review } of reviewsOfWorld(world, size)) yield reviewCells(ids.get(key(listing))!, { ...review, code: listing.code });
+    const size = {
+      reviewed: Math.max(40, Math.round(FULL_WORLD.reviewed * scale)),
+      reviews: Math.max(4000, Math.round(FULL_WORLD.reviews * scale)),
+    };
+    for (const { listing, review } of reviewsOfWorld(world, size))
+      yield reviewCells(ids.get(key(listing))!, { ...review, code: listing.code });
   });

@@ -15,11 +15,13 @@ export interface Table {
  * A text that a spreadsheet would take for a formula gets an apostrophe in front; one that begins with an apostrophe
  * gets another, so that reading back takes exactly one away.
  */
-export const guardCell = (cell: CellValue): CellValue => (typeof cell === 'string' && /^[=+\-@'\t\r]/.test(cell) ? `'${cell}` : cell);
+export const guardCell = (cell: CellValue): CellValue =>
+  typeof cell === 'string' && /^[=+\-@'\t\r]/.test(cell) ? `'${cell}` : cell;
 /** The text as it was before it was guarded. */
 export const unguardCell = (text: string): string => (/^'[=+\-@'\t\r]/.test(text) ? text.slice(1) : text);
 
-const fileName = (name: string, ending: string): string => `attachment; filename="${name.replace(/[^\w-]+/g, '-').toLowerCase()}.${ending}"`;
+const fileName = (name: string, ending: string): string =>
+  `attachment; filename="${name.replace(/[^\w-]+/g, '-').toLowerCase()}.${ending}"`;
 
 /** Sends a table as CSV: head, rows; what it is about stands in a header line of the answer, not among the data. */
 export const sendCsv = async (response: Response, table: Table): Promise<void> => {
@@ -28,7 +30,8 @@ export const sendCsv = async (response: Response, table: Table): Promise<void> =
   const out = stringify({ bom: true });
   out.pipe(response);
   out.write(table.columns.map(guardCell));
-  for await (const row of table.rows) if (!out.write(row.map(guardCell))) await new Promise((resolve) => out.once('drain', resolve));
+  for await (const row of table.rows)
+    if (!out.write(row.map(guardCell))) await new Promise((resolve) => out.once('drain', resolve));
   out.end();
 };
 

@@ -31,8 +31,16 @@ export const makeApp = (services: Services, log: Logger): Express => {
       contentSecurityPolicy: {
         useDefaults: false,
         directives: {
-          defaultSrc: ["'none'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'], fontSrc: ["'self'"],
-          connectSrc: ["'self'"], workerSrc: ["'self'"], formAction: ["'self'"], baseUri: ["'none'"], frameAncestors: ["'none'"],
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          formAction: ["'self'"],
+          baseUri: ["'none'"],
+          frameAncestors: ["'none'"],
         },
       },
       strictTransportSecurity: false,
@@ -59,7 +67,9 @@ export const makeApp = (services: Services, log: Logger): Express => {
     app.use('/assets', express.static(join(WEB, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
     app.use(express.static(WEB, { index: false }));
     // Addresses of the interface's own pages all load the interface.
-    app.get('/{*rest}', (_, response) => response.sendFile(join(WEB, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } }));
+    app.get('/{*rest}', (_, response) =>
+      response.sendFile(join(WEB, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } }),
+    );
   }
   app.use((error: unknown, request: Request, response: Response, next: NextFunction) => {
     if (response.headersSent) return next(error);

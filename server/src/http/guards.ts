@@ -5,7 +5,8 @@ const LOCAL = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 
 /** Only addresses of this machine are answered, so that a foreign name pointed here (DNS rebinding) gets nothing. */
 export const localHostOnly = (request: Request, _: Response, next: NextFunction): void => {
-  if (!LOCAL.test(request.headers.host ?? '')) throw new ProblemError(403, 'foreign-host', 'This program answers only under the address it printed.');
+  if (!LOCAL.test(request.headers.host ?? ''))
+    throw new ProblemError(403, 'foreign-host', 'This program answers only under the address it printed.');
   next();
 };
 
@@ -13,7 +14,11 @@ export const localHostOnly = (request: Request, _: Response, next: NextFunction)
 export const ownPagesOnly = (request: Request, _: Response, next: NextFunction): void => {
   const { origin } = request.headers;
   const site = request.headers['sec-fetch-site'];
-  const foreign = (origin !== undefined && origin !== `http://${request.headers.host}`) || site === 'cross-site' || site === 'same-site';
-  if (request.method !== 'GET' && request.method !== 'HEAD' && foreign) throw new ProblemError(403, 'foreign-page', 'Another site tried to change something here; that was refused.');
+  const foreign =
+    (origin !== undefined && origin !== `http://${request.headers.host}`) ||
+    site === 'cross-site' ||
+    site === 'same-site';
+  if (request.method !== 'GET' && request.method !== 'HEAD' && foreign)
+    throw new ProblemError(403, 'foreign-page', 'Another site tried to change something here; that was refused.');
   next();
 };

@@ -4,7 +4,12 @@ import type { Route } from '@kettle/contract/route';
 import type { TObject } from '@sinclair/typebox';
 
 const inPlace = (schema: TObject, place: 'path' | 'query') =>
-  Object.entries(schema.properties).map(([name, property]) => ({ name, in: place, required: place === 'path' || (schema.required ?? []).includes(name), schema: property }));
+  Object.entries(schema.properties).map(([name, property]) => ({
+    name,
+    in: place,
+    required: place === 'path' || (schema.required ?? []).includes(name),
+    schema: property,
+  }));
 
 /** The OpenAPI 3.1 description of the API, made from the contract. */
 export const openApi = () => {
@@ -22,13 +27,25 @@ export const openApi = () => {
           parameters: [...inPlace(params, 'path'), ...inPlace(query, 'query')],
           ...(method === 'get' || method === 'delete'
             ? {}
-            : { requestBody: { required: true, content: { [body.type === 'string' ? 'text/csv' : 'application/json']: { schema: body } } } }),
+            : {
+                requestBody: {
+                  required: true,
+                  content: { [body.type === 'string' ? 'text/csv' : 'application/json']: { schema: body } },
+                },
+              }),
           responses: {
             200: { description: 'As asked.', content: { 'application/json': { schema: reply } } },
-            default: { description: 'What is wrong, as problem details.', content: { 'application/problem+json': { schema: Problem } } },
+            default: {
+              description: 'What is wrong, as problem details.',
+              content: { 'application/problem+json': { schema: Problem } },
+            },
           },
         },
       };
     }
-  return { openapi: '3.1.0', info: { title: 'Cold Kettle', version: '1', description: 'The API that the interface uses; scripts may, too.' }, paths };
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Cold Kettle', version: '1', description: 'The API that the interface uses; scripts may, too.' },
+    paths,
+  };
 };

@@ -14,12 +14,23 @@ export interface Asked<T extends AnyRoute> {
 }
 
 /** Serves a route of the contract: what comes in is checked against it before the answer is made. */
-export const serve = <T extends AnyRoute>(app: Express, route: T, answer: (asked: Asked<T>) => Promise<ReplyOf<T>>): void => {
+export const serve = <T extends AnyRoute>(
+  app: Express,
+  route: T,
+  answer: (asked: Asked<T>) => Promise<ReplyOf<T>>,
+): void => {
   const params = validator<ParamsOf<T>>(route.params as TObject, 'parameters');
   const query = validator<QueryOf<T>>(route.query as TObject, 'parameters');
   const body = validator<BodyOf<T>>(route.body as TSchema, 'body');
   app[route.method](route.path.replace(/\{(\w+)\}/g, ':$1'), async (request, response) => {
     // The query is a getter that parses anew: a copy is what gets coerced.
-    response.json(await answer({ params: params({ ...request.params }), query: query({ ...request.query }), body: body(request.body ?? {}), request }));
+    response.json(
+      await answer({
+        params: params({ ...request.params }),
+        query: query({ ...request.query }),
+        body: body(request.body ?? {}),
+        request,
+      }),
+    );
   });
 };

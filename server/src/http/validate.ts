@@ -17,22 +17,33 @@ export const validator = <T>(schema: TSchema, kind: 'body' | 'parameters'): ((va
 };
 
 const fieldFault = (error: ErrorObject): { field: string; sentence: string } => {
-  const extra = (error.params as { additionalProperty?: string; missingProperty?: string });
-  const field = [error.instancePath.slice(1).replaceAll('/', '.'), extra.additionalProperty ?? extra.missingProperty].filter(Boolean).join('.');
+  const extra = error.params as { additionalProperty?: string; missingProperty?: string };
+  const field = [error.instancePath.slice(1).replaceAll('/', '.'), extra.additionalProperty ?? extra.missingProperty]
+    .filter(Boolean)
+    .join('.');
   return { field, sentence: `${field === '' ? 'The request' : `"${field}"`} ${wording(error)}.` };
 };
 
 const wording = ({ keyword, params, message }: ErrorObject): string => {
   const { limit, type } = params as { limit?: number; type?: string };
   switch (keyword) {
-    case 'required': return 'is missing';
-    case 'additionalProperties': return 'is not known here';
-    case 'type': return type === 'integer' || type === 'number' ? 'must be a number' : `must be ${type}`;
-    case 'minimum': return `must be ${limit} or more`;
-    case 'maximum': return `must be ${limit} or less`;
-    case 'minLength': return 'must not be empty';
-    case 'maxLength': return `must not be longer than ${limit} characters`;
-    case 'pattern': return 'is not written as expected';
-    default: return message ?? 'is not right';
+    case 'required':
+      return 'is missing';
+    case 'additionalProperties':
+      return 'is not known here';
+    case 'type':
+      return type === 'integer' || type === 'number' ? 'must be a number' : `must be ${type}`;
+    case 'minimum':
+      return `must be ${limit} or more`;
+    case 'maximum':
+      return `must be ${limit} or less`;
+    case 'minLength':
+      return 'must not be empty';
+    case 'maxLength':
+      return `must not be longer than ${limit} characters`;
+    case 'pattern':
+      return 'is not written as expected';
+    default:
+      return message ?? 'is not right';
   }
 };

@@ -16,7 +16,11 @@ interface Task {
 
 let database: Database | null = null;
 // Piscina hands a worker's own data over as the second of two values.
-const url = (Array.isArray(workerData) ? (workerData as { url?: string }[]).find((d) => d?.url)?.url : (workerData as { url: string }).url)!;
+const url = (
+  Array.isArray(workerData)
+    ? (workerData as { url?: string }[]).find((d) => d?.url)?.url
+    : (workerData as { url: string }).url
+)!;
 
 /** Runs one job in this thread, on this thread's own connections. */
 export default async ({ id, kind, payload }: Task): Promise<unknown> => {
@@ -25,7 +29,10 @@ export default async ({ id, kind, payload }: Task): Promise<unknown> => {
   const context: JobContext = {
     database,
     progress: async (done, total, message) => {
-      await db.update(jobs).set({ done, total, message: message.slice(0, 500) }).where(eq(jobs.id, id));
+      await db
+        .update(jobs)
+        .set({ done, total, message: message.slice(0, 500) })
+        .where(eq(jobs.id, id));
       const [row] = await db.select({ state: jobs.state }).from(jobs).where(eq(jobs.id, id));
       if (row?.state === 'cancelled') throw new Cancelled('Cancelled.');
     },

@@ -15,15 +15,24 @@ export const serveListings = (app: Express, { database: { db } }: Services): voi
     const market = await marketOf(db, params.marketplace);
     const codes = query.codes.split(',').filter(Boolean).slice(0, 200);
     const ids = await idsByCode(db, market.id, codes);
-    return briefsOf(db, market, codes.flatMap((code) => ids.get(code) ?? []));
+    return briefsOf(
+      db,
+      market,
+      codes.flatMap((code) => ids.get(code) ?? []),
+    );
   });
   serve(app, routes.sheet, async ({ params }) => sheetOf(db, await marketOf(db, params.marketplace), params.code));
   serve(app, routes.history, async ({ params }) => historyOf(db, await marketOf(db, params.marketplace), params.code));
-  serve(app, routes.saveCosting, async ({ params, body }) => keepCosting(db, await marketOf(db, params.marketplace), params.code, body));
+  serve(app, routes.saveCosting, async ({ params, body }) =>
+    keepCosting(db, await marketOf(db, params.marketplace), params.code, body),
+  );
 
   app.get('/api/marketplaces/:marketplace/listings/:code/picture.svg', async (request, response) => {
     const { marketplace, code } = request.params;
-    const [row] = await db.select({ silhouette: listings.silhouette, code: listings.code }).from(listings).where(and(eq(listings.marketplaceId, marketplace), eq(listings.code, code)));
+    const [row] = await db
+      .select({ silhouette: listings.silhouette, code: listings.code })
+      .from(listings)
+      .where(and(eq(listings.marketplaceId, marketplace), eq(listings.code, code)));
     if (!row) throw notFound(`The listing ${code}`);
     response.type('image/svg+xml').setHeader('Cache-Control', 'private, max-age=86400');
     response.send(pictureOf(row.silhouette, row.code));

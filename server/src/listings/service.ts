@@ -8,7 +8,18 @@ import { dailyUnits } from '@kettle/core/estimate/units';
 import { spikes } from '@kettle/core/estimate/spikes';
 import { unitsPerMonth } from '@kettle/core/measures/units';
 import type { Db } from '../db/connection.ts';
-import { candidates, categories, costings, lineUp, listings, monthlyHistory, readings, reviews, statedFigures, watched } from '../db/schema.ts';
+import {
+  candidates,
+  categories,
+  costings,
+  lineUp,
+  listings,
+  monthlyHistory,
+  readings,
+  reviews,
+  statedFigures,
+  watched,
+} from '../db/schema.ts';
 import { notFound } from '../http/problem.ts';
 import { curveFor, curvesInForce, scheduleInForce, type Market } from '../sources/marketplaces.ts';
 import { briefFrom, selectBriefRows, sidesOf } from './briefs.ts';
@@ -17,16 +28,27 @@ import { asReading, estimateListing } from './estimates.ts';
 const listingByCode = async (db: Db, market: Market, code: string) => {
   const where = and(eq(listings.marketplaceId, market.id), eq(listings.code, code.toUpperCase()));
   const [brief] = await selectBriefRows(db).where(where);
-  const [row] = await db.select({ listing: listings, gated: categories.gated }).from(listings).innerJoin(categories, eq(categories.id, listings.categoryId)).where(where);
+  const [row] = await db
+    .select({ listing: listings, gated: categories.gated })
+    .from(listings)
+    .innerJoin(categories, eq(categories.id, listings.categoryId))
+    .where(where);
   if (!brief || !row) throw notFound(`The listing ${code}`);
   return { brief, row: row.listing, gated: row.gated };
 };
 
 /** The costing kept for a listing, or an empty one. */
 export const costingOf = async (db: Db, listingId: number): Promise<SavedCosting> => {
-  const [row] = await db.select().from(costings).where(eq(costings.listingId, listingId)).orderBy(asc(costings.id)).limit(1);
+  const [row] = await db
+    .select()
+    .from(costings)
+    .where(eq(costings.listingId, listingId))
+    .orderBy(asc(costings.id))
+    .limit(1);
   // Inputs that a later version added take their usual value.
-  return row ? { price: row.price, inputs: { ...emptyCosting(), ...row.inputs } } : { price: null, inputs: emptyCosting() };
+  return row
+    ? { price: row.price, inputs: { ...emptyCosting(), ...row.inputs } }
+    : { price: null, inputs: emptyCosting() };
 };
 
 export const sheetOf = async (db: Db, market: Market, code: string): Promise<ListingSheet> => {
@@ -35,20 +57,40 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
   const listing = briefFrom(briefRow, market, schedule);
   const costing = await costingOf(db, row.id);
   const [{ units, season }, stated, watching, [readingCount], [texts], inCandidates] = await Promise.all([
-    estimateListing(db, market, { id: row.id, category: listing.category, price: row.price, rank: row.rank, seenOn: row.seenOn }),
+    estimateListing(db, market, {
+      id: row.id,
+      category: listing.category,
+      price: row.price,
+      rank: row.rank,
+      seenOn: row.seenOn,
+    }),
     db.select().from(statedFigures).where(eq(statedFigures.listingId, row.id)).orderBy(desc(statedFigures.day)),
     db.select().from(watched).where(eq(watched.listingId, row.id)),
     db.select({ n: count() }).from(readings).where(eq(readings.listingId, row.id)),
     db.select({ n: count() }).from(reviews).where(eq(reviews.listingId, row.id)),
-    db.select({ id: candidates.id, name: candidates.name, stage: candidates.stage }).from(lineUp).innerJoin(candidates, eq(candidates.id, lineUp.candidateId)).where(eq(lineUp.listingId, row.id)),
+    db
+      .select({ id: candidates.id, name: candidates.name, stage: candidates.stage })
+      .from(lineUp)
+      .innerJoin(candidates, eq(candidates.id, lineUp.candidateId))
+      .where(eq(lineUp.listingId, row.id)),
   ]);
   const sides = sidesOf(briefRow);
   const fees =
     schedule === null
       ? { known: false as const, reason: `${market.name} has no fee schedule in force. Copy or add one in Sources.` }
-      : marketplaceFees(schedule.document, { price: row.price ?? 0, category: listing.category, weight: row.weight, sides }, { fulfilment: 'marketplace', monthsStored: costing.inputs.monthsStored, day: market.today });
+      : marketplaceFees(
+          schedule.document,
+          { price: row.price ?? 0, category: listing.category, weight: row.weight, sides },
+          { fulfilment: 'marketplace', monthsStored: costing.inputs.monthsStored, day: market.today },
+        );
   return {
-    listing, sides, fulfilment: row.fulfilment, soldByMarketplace: row.soldByMarketplace, pictures: row.pictures, variations: row.variations, onSaleSince: row.onSaleSince,
+    listing,
+    sides,
+    fulfilment: row.fulfilment,
+    soldByMarketplace: row.soldByMarketplace,
+    pictures: row.pictures,
+    variations: row.variations,
+    onSaleSince: row.onSaleSince,
     flags: riskFlags(row.title, listing.category, gated),
     units,
     season,
@@ -75,19 +117,42 @@ export const historyOf = async (db: Db, market: Market, code: string): Promise<H
   const units = (rank: number | null): number | null => (curve && rank !== null ? unitsAtRank(curve, rank) : null);
   const spiky = new Set(curve ? spikes(dailyUnits(days.map(asReading), curve, market.today))?.days : []);
   return {
-    days: days.map((d) => ({ day: d.day, price: d.price, rank: d.rank, units: units(d.rank), reviews: d.reviews, stock: d.stock, sellers: d.sellers, spike: spiky.has(d.day) })),
+    days: days.map((d) => ({
+      day: d.day,
+      price: d.price,
+      rank: d.rank,
+      units: units(d.rank),
+      reviews: d.reviews,
+      stock: d.stock,
+      sellers: d.sellers,
+      spike: spiky.has(d.day),
+    })),
     months: months.map((m) => {
       const perDay = units(m.rank);
-      return { month: m.month, price: m.price, rank: m.rank, units: perDay === null ? null : unitsPerMonth(perDay), reviews: m.reviews };
+      return {
+        month: m.month,
+        price: m.price,
+        rank: m.rank,
+        units: perDay === null ? null : unitsPerMonth(perDay),
+        reviews: m.reviews,
+      };
     }),
   };
 };
 
 /** Keeps what was typed into a listing's costing. */
-export const keepCosting = async (db: Db, market: Market, code: string, costing: SavedCosting): Promise<SavedCosting> => {
+export const keepCosting = async (
+  db: Db,
+  market: Market,
+  code: string,
+  costing: SavedCosting,
+): Promise<SavedCosting> => {
   const { row } = await listingByCode(db, market, code);
   const schedule = await scheduleInForce(db, market.id, market.today);
   const values = { price: costing.price, inputs: costing.inputs, feeScheduleId: schedule?.id ?? null };
-  await db.insert(costings).values({ listingId: row.id, ...values }).onDuplicateKeyUpdate({ set: values });
+  await db
+    .insert(costings)
+    .values({ listingId: row.id, ...values })
+    .onDuplicateKeyUpdate({ set: values });
   return costing;
 };

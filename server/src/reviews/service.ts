@@ -17,34 +17,80 @@ const MOST_THEMES = 100;
 
 /** True when texts of these listings are still to be read by the miner. */
 const unread = async (db: Db, ids: readonly number[]): Promise<boolean> =>
-  (await db.select({ id: reviews.id }).from(reviews).where(and(inArray(reviews.listingId, [...ids, 0]), ne(reviews.minedBy, MINER_VERSION))).limit(1)).length > 0;
+  (
+    await db
+      .select({ id: reviews.id })
+      .from(reviews)
+      .where(and(inArray(reviews.listingId, [...ids, 0]), ne(reviews.minedBy, MINER_VERSION)))
+      .limit(1)
+  ).length > 0;
 
 /**
  * What the reviews of some listings say, after filters. Texts that have not been read are put into the queue, and the
  * job is handed back until they are.
  */
-export const minedReviews = async (db: Db, jobs: Jobs, ids: readonly number[], today: string, filter: ReviewFilter): Promise<MinedReviews> => {
-  const job = (await unread(db, ids)) ? await jobs.add('mine-reviews', { listings: [...ids] }, `mine-reviews/${[...ids].sort((a, b) => a - b).join(',')}`.slice(0, 160)) : null;
+export const minedReviews = async (
+  db: Db,
+  jobs: Jobs,
+  ids: readonly number[],
+  today: string,
+  filter: ReviewFilter,
+): Promise<MinedReviews> => {
+  const job = (await unread(db, ids))
+    ? await jobs.add(
+        'mine-reviews',
+        { listings: [...ids] },
+        `mine-reviews/${[...ids].sort((a, b) => a - b).join(',')}`.slice(0, 160),
+      )
+    : null;
   const all = inArray(reviews.listingId, [...ids, 0]);
   const readable = and(all, isNull(reviews.setAside), ne(reviews.body, ''))!;
   const matching = and(readable, ...filterTerms(filter))!;
   const [of, asideCounts, texts, facts, said] = await Promise.all([
-    db.select({ id: listings.id, code: listings.code, title: listings.title }).from(listings).where(inArray(listings.id, [...ids, 0])),
+    db
+      .select({ id: listings.id, code: listings.code, title: listings.title })
+      .from(listings)
+      .where(inArray(listings.id, [...ids, 0])),
     db.select({ reason: reviews.setAside, n: count() }).from(reviews).where(all).groupBy(reviews.setAside),
     db.select({ listing: reviews.listingId, n: count() }).from(reviews).where(readable).groupBy(reviews.listingId),
-    db.select({ id: reviews.id, listing: reviews.listingId, stars: reviews.stars, day: reviews.day }).from(reviews).where(matching),
     db
-      .select({ review: mentions.reviewId, kind: mentions.kind, aspect: mentions.aspect, phrase: mentions.phrase, opinion: mentions.opinion, polarity: mentions.polarity, sentence: mentions.sentence })
+      .select({ id: reviews.id, listing: reviews.listingId, stars: reviews.stars, day: reviews.day })
+      .from(reviews)
+      .where(matching),
+    db
+      .select({
+        review: mentions.reviewId,
+        kind: mentions.kind,
+        aspect: mentions.aspect,
+        phrase: mentions.phrase,
+        opinion: mentions.opinion,
+        polarity: mentions.polarity,
+        sentence: mentions.sentence,
+      })
       .from(mentions)
       .innerJoin(reviews, eq(reviews.id, mentions.reviewId))
       .where(matching),
   ]);
   const themes = themesOf(said, facts, today).slice(0, MOST_THEMES);
   const behind = [...new Set(themes.flatMap((t) => t.evidence.map((e) => e.review)))];
-  const latest = await db.select({ id: reviews.id }).from(reviews).where(matching).orderBy(desc(reviews.day), desc(reviews.id)).limit(LATEST);
+  const latest = await db
+    .select({ id: reviews.id })
+    .from(reviews)
+    .where(matching)
+    .orderBy(desc(reviews.day), desc(reviews.id))
+    .limit(LATEST);
   const wanted = [...new Set([...latest.map((r) => r.id), ...behind])];
   const rows = await db
-    .select({ id: reviews.id, listing: reviews.listingId, stars: reviews.stars, title: reviews.title, body: reviews.body, day: reviews.day, verified: reviews.verified, helpful: reviews.helpful })
+    .select({
+      id: reviews.id,
+      listing: reviews.listingId,
+      stars: reviews.stars,
+      title: reviews.title,
+      body: reviews.body,
+      day: reviews.day,
+      verified: reviews.verified,
+      helpful: reviews.helpful,
+    })
     .from(reviews)
     .where(inArray(reviews.id, [...wanted, 0]))
     .orderBy(desc(reviews.day), desc(reviews.id));

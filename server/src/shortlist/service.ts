@@ -10,25 +10,58 @@ import { measureCandidate } from './measured.ts';
 
 /** The scoresheet in use. */
 export const scoresheetInUse = async (db: Db): Promise<{ id: number; document: Scoresheet }> => {
-  const [row] = await db.select().from(scoresheets).where(eq(scoresheets.inUse, true)).orderBy(asc(scoresheets.id)).limit(1);
+  const [row] = await db
+    .select()
+    .from(scoresheets)
+    .where(eq(scoresheets.inUse, true))
+    .orderBy(asc(scoresheets.id))
+    .limit(1);
   if (!row) throw notFound('A scoresheet');
   return { id: row.id, document: row.document };
 };
 
-const scoreRow = async (db: Db, market: Market, row: typeof candidates.$inferSelect, sheet: { id: number; document: Scoresheet }): Promise<ScoredCandidate> => {
+const scoreRow = async (
+  db: Db,
+  market: Market,
+  row: typeof candidates.$inferSelect,
+  sheet: { id: number; document: Scoresheet },
+): Promise<ScoredCandidate> => {
   const [measured, judgedRows, [then]] = await Promise.all([
     measureCandidate(db, market, row),
-    db.select().from(answers).where(and(eq(answers.candidateId, row.id), eq(answers.scoresheetId, sheet.id))),
-    db.select().from(lineUp).where(and(eq(lineUp.candidateId, row.id), eq(lineUp.listingId, row.anchorId))),
+    db
+      .select()
+      .from(answers)
+      .where(and(eq(answers.candidateId, row.id), eq(answers.scoresheetId, sheet.id))),
+    db
+      .select()
+      .from(lineUp)
+      .where(and(eq(lineUp.candidateId, row.id), eq(lineUp.listingId, row.anchorId))),
   ]);
-  const judged: Record<string, JudgedAnswer> = Object.fromEntries(judgedRows.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, day: a.day }]));
+  const judged: Record<string, JudgedAnswer> = Object.fromEntries(
+    judgedRows.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, day: a.day }]),
+  );
   const result = score(sheet.document, { judged, measured: measured.answers });
   const done = measured.costing?.known ? measured.costing.costing : null;
   return {
-    id: row.id, name: row.name, stage: row.stage, dropReason: row.dropReason, anchorCode: measured.anchor.code, score: result, wouldChange: swingCriteria(sheet.document, result),
-    units: measured.anchor.units, unitsLow: measured.anchor.unitsLow, unitsHigh: measured.anchor.unitsHigh, price: measured.price,
-    profit: done?.profit ?? null, margin: done?.margin ?? null, outlay: done?.outlay ?? null,
-    weeksWatched: measured.weeksWatched, worstGripe: measured.worstGripe, thenUnits: then?.thenUnits ?? null, thenPrice: then?.thenPrice ?? null, lookAgainOn: row.lookAgainOn,
+    id: row.id,
+    name: row.name,
+    stage: row.stage,
+    dropReason: row.dropReason,
+    anchorCode: measured.anchor.code,
+    score: result,
+    wouldChange: swingCriteria(sheet.document, result),
+    units: measured.anchor.units,
+    unitsLow: measured.anchor.unitsLow,
+    unitsHigh: measured.anchor.unitsHigh,
+    price: measured.price,
+    profit: done?.profit ?? null,
+    margin: done?.margin ?? null,
+    outlay: done?.outlay ?? null,
+    weeksWatched: measured.weeksWatched,
+    worstGripe: measured.worstGripe,
+    thenUnits: then?.thenUnits ?? null,
+    thenPrice: then?.thenPrice ?? null,
+    lookAgainOn: row.lookAgainOn,
   };
 };
 
@@ -43,11 +76,20 @@ export const standingOf = async (db: Db, market: Market): Promise<ScoredCandidat
   const sheet = await scoresheetInUse(db);
   const scored: ScoredCandidate[] = [];
   for (const row of rows) scored.push(await scoreRow(db, market, row, sheet));
-  return [...standing(scored.filter((c) => c.stage !== 'dropped')), ...standing(scored.filter((c) => c.stage === 'dropped'))];
+  return [
+    ...standing(scored.filter((c) => c.stage !== 'dropped')),
+    ...standing(scored.filter((c) => c.stage === 'dropped')),
+  ];
 };
 
 /** Keeps or takes back an answer by judgement; gates take "pass" or "fail", criteria one of their options. */
-export const answer = async (db: Db, id: number, key: string, choice: string | null, evidence: string): Promise<void> => {
+export const answer = async (
+  db: Db,
+  id: number,
+  key: string,
+  choice: string | null,
+  evidence: string,
+): Promise<void> => {
   const { market } = await candidateRow(db, id);
   const { id: scoresheetId, document } = await scoresheetInUse(db);
   const gate = document.gates.find((g) => g.key === key);
@@ -58,9 +100,27 @@ export const answer = async (db: Db, id: number, key: string, choice: string | n
     await db.delete(answers).where(where);
     return;
   }
-  const options = gate ? ['pass', 'fail'] : criterion!.scale.kind === 'judged' ? criterion!.scale.options.map((o) => o.key) : [];
-  if (!options.includes(choice)) throw badField('choice', options.length > 0 ? `The answer must be one of: ${options.join(', ')}.` : `"${criterion!.name}" is measured, not judged.`);
+  const options = gate
+    ? ['pass', 'fail']
+    : criterion!.scale.kind === 'judged'
+      ? criterion!.scale.options.map((o) => o.key)
+      : [];
+  if (!options.includes(choice))
+    throw badField(
+      'choice',
+      options.length > 0
+        ? `The answer must be one of: ${options.join(', ')}.`
+        : `"${criterion!.name}" is measured, not judged.`,
+    );
   const values = { choice, evidence: evidence.trim(), day: market.today };
-  await db.insert(answers).values({ candidateId: id, scoresheetId, key, ...values }).onDuplicateKeyUpdate({ set: values });
-  await db.insert(candidateLog).values({ candidateId: id, kind: 'answer', day: market.today, text: `${(gate ?? criterion)!.name}: ${choice}${values.evidence ? ` (${values.evidence})` : ''}` });
+  await db
+    .insert(answers)
+    .values({ candidateId: id, scoresheetId, key, ...values })
+    .onDuplicateKeyUpdate({ set: values });
+  await db.insert(candidateLog).values({
+    candidateId: id,
+    kind: 'answer',
+    day: market.today,
+    text: `${(gate ?? criterion)!.name}: ${choice}${values.evidence ? ` (${values.evidence})` : ''}`,
+  });
 };

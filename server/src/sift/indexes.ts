@@ -37,7 +37,10 @@ export class SiftIndexes {
   }
 
   private async build(market: Market): Promise<BuiltIndex> {
-    const [row] = await this.db.select({ version: marketplaces.dataVersion }).from(marketplaces).where(eq(marketplaces.id, market.id));
+    const [row] = await this.db
+      .select({ version: marketplaces.dataVersion })
+      .from(marketplaces)
+      .where(eq(marketplaces.id, market.id));
     const [rows, schedule, paths] = await Promise.all([
       selectBriefRows(this.db).where(eq(listings.marketplaceId, market.id)),
       scheduleInForce(this.db, market.id, market.today),

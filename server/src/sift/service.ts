@@ -21,15 +21,24 @@ export interface Sitting {
 }
 
 /** Reads a sift from parameters and carries it out. */
-export const carryOut = async ({ indexes }: Services, market: Market, parameters: Iterable<[string, string]>, show: readonly MeasureKey[]): Promise<Sitting> => {
+export const carryOut = async (
+  { indexes }: Services,
+  market: Market,
+  parameters: Iterable<[string, string]>,
+  show: readonly MeasureKey[],
+): Promise<Sitting> => {
   const built = await indexes.of(market);
   const { choice, faults } = readSift(parameters, market);
   const unknownCategories = choice.categories.filter((id) => !built.branches.has(id));
   if (unknownCategories.length > 0) {
-    faults.push({ field: 'cat', sentence: `${market.name} has no category ${unknownCategories.join(', ')}. It was left out.` });
+    faults.push({
+      field: 'cat',
+      sentence: `${market.name} has no category ${unknownCategories.join(', ')}. It was left out.`,
+    });
     choice.categories = choice.categories.filter((id) => built.branches.has(id));
   }
-  const categories = choice.categories.length > 0 ? new Set(choice.categories.flatMap((id) => [...built.branches.get(id)!])) : null;
+  const categories =
+    choice.categories.length > 0 ? new Set(choice.categories.flatMap((id) => [...built.branches.get(id)!])) : null;
   const sifted = sift(built.index, { ...choice, categories }, show);
   return { built, choice, faults, sifted, ordered: sortRows(built.index, sifted.rows, choice.sort, choice.descending) };
 };
@@ -62,7 +71,11 @@ export const siftPage = async (
 };
 
 /** All matches of a sift in their order, a thousand at a time. */
-export const siftAll = async function* (services: Services, market: Market, parameters: Iterable<[string, string]>): AsyncGenerator<ListingBrief> {
+export const siftAll = async function* (
+  services: Services,
+  market: Market,
+  parameters: Iterable<[string, string]>,
+): AsyncGenerator<ListingBrief> {
   const { built, ordered } = await carryOut(services, market, parameters, []);
   for (let from = 0; from < ordered.length; from += 1000) {
     const ids = Array.from(ordered.subarray(from, from + 1000), (row) => built.index.ids[row]!);

@@ -12,17 +12,30 @@ export const readCsv = (text: string): CsvFile => {
   const bare = text.replace(/^\uFEFF/, '');
   if (bare.trim() === '') throw new Error('The file is empty.');
   const head = bare.slice(0, bare.search(/[\r\n]|$/));
-  const delimiter = [',', ';', '\t'].map((sign) => ({ sign, n: head.split(sign).length })).sort((a, b) => b.n - a.n)[0]!.sign;
+  const delimiter = [',', ';', '\t'].map((sign) => ({ sign, n: head.split(sign).length })).sort((a, b) => b.n - a.n)[0]!
+    .sign;
   let records: string[][];
   try {
-    records = parse(bare, { delimiter, relax_column_count: true, skip_empty_lines: true, relax_quotes: true, max_record_size: 1_000_000 }) as string[][];
+    records = parse(bare, {
+      delimiter,
+      relax_column_count: true,
+      skip_empty_lines: true,
+      relax_quotes: true,
+      max_record_size: 1_000_000,
+    }) as string[][];
   } catch (error) {
     throw new Error(`The file is no CSV that can be read: ${(error as Error).message}`, { cause: error });
   }
   const columns = (records[0] ?? []).map((name, i) => name.trim() || `Column ${i + 1}`);
-  if (new Set(columns).size !== columns.length) throw new Error('Two columns of the file have the same head. Rename one of them.');
+  if (new Set(columns).size !== columns.length)
+    throw new Error('Two columns of the file have the same head. Rename one of them.');
   if (records.length < 2) throw new Error('The file has a head but no rows.');
-  return { columns, rows: records.slice(1).map((r) => Object.fromEntries(columns.map((name, i) => [name, unguardCell((r[i] ?? '').trim())]))) };
+  return {
+    columns,
+    rows: records
+      .slice(1)
+      .map((r) => Object.fromEntries(columns.map((name, i) => [name, unguardCell((r[i] ?? '').trim())]))),
+  };
 };
 
 /** A date as people write it: 2026-11-24, 24.11.2026; null when it is no calendar day. */

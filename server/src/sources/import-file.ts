@@ -33,8 +33,15 @@ const fieldsOf = (row: CsvRow, mapping: Record<string, string>): FieldsOfRow => 
     number: (key, name, { min = -Infinity, max = Infinity, whole = false }) => {
       const raw = text(key);
       if (raw === '' || /^(n\/?a|unknown|none|null|-|—)$/i.test(raw)) return null;
-      const value = numberFromText(raw.replace(/[a-z]{1,3}$/i, '').trim(), whole) ?? refuse(`${name} "${raw.slice(0, 40)}" is no number.`);
-      if (value < min) refuse(min > 0 && value <= 0 ? `${name} must be above 0, not ${raw}.` : `${name} must be ${min} or more, not ${raw}.`);
+      const value =
+        numberFromText(raw.replace(/[a-z]{1,3}$/i, '').trim(), whole) ??
+        refuse(`${name} "${raw.slice(0, 40)}" is no number.`);
+      if (value < min)
+        refuse(
+          min > 0 && value <= 0
+            ? `${name} must be above 0, not ${raw}.`
+            : `${name} must be ${min} or more, not ${raw}.`,
+        );
       if (value > max) refuse(`${name} must be ${max} or less, not ${raw}.`);
       return whole ? Math.round(value) : value;
     },
@@ -42,7 +49,11 @@ const fieldsOf = (row: CsvRow, mapping: Record<string, string>): FieldsOfRow => 
 };
 
 /** Reads the rows of an upload; each either becomes something or is refused with its line and reason. */
-export const rowsOfUpload = async <T>(db: Db, { upload, mapping }: ImportPayload, read: (fields: FieldsOfRow) => T): Promise<{ taken: T[]; refused: Refused[]; total: number }> => {
+export const rowsOfUpload = async <T>(
+  db: Db,
+  { upload, mapping }: ImportPayload,
+  read: (fields: FieldsOfRow) => T,
+): Promise<{ taken: T[]; refused: Refused[]; total: number }> => {
   const [file] = await db.select().from(uploads).where(eq(uploads.id, upload));
   if (!file) throw new ForPeople('The file is not there any more. Choose it again.');
   const { rows } = readCsv(file.content);
@@ -60,8 +71,15 @@ export const rowsOfUpload = async <T>(db: Db, { upload, mapping }: ImportPayload
 };
 
 /** How an import went, for people. */
-export const importResult = (what: string, taken: number, refused: readonly Refused[], notes: string[] = []): JobResult => ({
-  message: [`${taken} ${what} taken in${refused.length > 0 ? `, ${refused.length} rows refused` : ''}.`, ...notes].join(' '),
+export const importResult = (
+  what: string,
+  taken: number,
+  refused: readonly Refused[],
+  notes: string[] = [],
+): JobResult => ({
+  message: [`${taken} ${what} taken in${refused.length > 0 ? `, ${refused.length} rows refused` : ''}.`, ...notes].join(
+    ' ',
+  ),
   taken,
   refusedCount: refused.length,
   refused: refused.slice(0, MOST_LISTED),

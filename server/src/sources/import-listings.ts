@@ -1,5 +1,11 @@
 import { eq, sql } from 'drizzle-orm';
-import { gramsFromOunces, gramsFromPounds, gramsFromUnit, mmFromInches, type Measures } from '@kettle/core/measures/units';
+import {
+  gramsFromOunces,
+  gramsFromPounds,
+  gramsFromUnit,
+  mmFromInches,
+  type Measures,
+} from '@kettle/core/measures/units';
 import { minorFromMajor } from '@kettle/core/money/money';
 import type { Db } from '../db/connection.ts';
 import { listings, marketplaces, readings, statedFigures } from '../db/schema.ts';
@@ -24,7 +30,10 @@ interface ListingRow {
 }
 
 /** Takes a file of listings in, all or nothing: what a cell leaves empty keeps its earlier value. */
-export const importListings = async (payload: JobPayloads['import-listings'], { database, progress }: JobContext): Promise<JobResult> => {
+export const importListings = async (
+  payload: JobPayloads['import-listings'],
+  { database, progress }: JobContext,
+): Promise<JobResult> => {
   const { db } = database;
   const market = await marketOf(db, payload.marketplace);
   await progress(0, 1, 'Reading the file');
@@ -45,19 +54,35 @@ export const importListings = async (payload: JobPayloads['import-listings'], { 
     }
   });
   await progress(unique.length, unique.length, 'Estimating units');
-  const readUpTo = unique.map((r) => r.day).sort().at(-1);
-  if (readUpTo) await db.update(marketplaces).set({ readUpTo: sql`greatest(coalesce(${marketplaces.readUpTo}, ${readUpTo}), ${readUpTo})` as unknown as string }).where(eq(marketplaces.id, market.id));
+  const readUpTo = unique
+    .map((r) => r.day)
+    .sort()
+    .at(-1);
+  if (readUpTo)
+    await db
+      .update(marketplaces)
+      .set({
+        readUpTo: sql`greatest(coalesce(${marketplaces.readUpTo}, ${readUpTo}), ${readUpTo})` as unknown as string,
+      })
+      .where(eq(marketplaces.id, market.id));
   await refreshEstimates(database, market, ids);
   const without = unique.filter((r) => r.names[0] === NO_CATEGORY).length;
   return importResult('listings', unique.length, refused, [
-    ...(taken.length > unique.length ? [`${taken.length - unique.length} rows repeat a code; the last one counts.`] : []),
+    ...(taken.length > unique.length
+      ? [`${taken.length - unique.length} rows repeat a code; the last one counts.`]
+      : []),
     ...(without > 0 ? [`${without} have no category and stand under "${NO_CATEGORY}".`] : []),
   ]);
 };
 
 const listingFrom = (fields: FieldsOfRow, market: Market): ListingRow => {
   const code = fields.text('code').toUpperCase();
-  if (!/^(?=.*[A-Z0-9])[A-Z0-9-]{2,20}$/.test(code)) refuse(code === '' ? 'The listing code is missing.' : `"${code.slice(0, 40)}" is no listing code (2 to 20 letters, digits or hyphens).`);
+  if (!/^(?=.*[A-Z0-9])[A-Z0-9-]{2,20}$/.test(code))
+    refuse(
+      code === ''
+        ? 'The listing code is missing.'
+        : `"${code.slice(0, 40)}" is no listing code (2 to 20 letters, digits or hyphens).`,
+    );
   const title = fields.text('title').slice(0, 500);
   if (title === '') refuse('The title is missing.');
   const minor = (key: string, name: string, min: number): number | null => {
@@ -66,26 +91,47 @@ const listingFrom = (fields: FieldsOfRow, market: Market): ListingRow => {
   };
   const price = minor('price', 'Price', 0.0001);
   const rating = fields.number('rating', 'Rating', { min: 0, max: 5 });
-  const since = fields.text('onSaleSince') === '' ? null : (dayFromText(fields.text('onSaleSince')) ?? refuse(`"${fields.text('onSaleSince').slice(0, 40)}" is no date.`));
-  const day = fields.text('day') === '' ? market.today : (dayFromText(fields.text('day')) ?? refuse(`"${fields.text('day').slice(0, 40)}" is no date.`));
+  const since =
+    fields.text('onSaleSince') === ''
+      ? null
+      : (dayFromText(fields.text('onSaleSince')) ?? refuse(`"${fields.text('onSaleSince').slice(0, 40)}" is no date.`));
+  const day =
+    fields.text('day') === ''
+      ? market.today
+      : (dayFromText(fields.text('day')) ?? refuse(`"${fields.text('day').slice(0, 40)}" is no date.`));
   if (day > market.today) refuse(`The date ${day} lies in the future.`);
   const side = (key: string, name: string): number | null => {
     const value = fields.number(key, name, { min: 0.01, max: 100_000 });
-    return value === null ? null : Math.max(1, Math.round(market.measures === 'imperial' ? mmFromInches(value) : value * 10));
+    return value === null
+      ? null
+      : Math.max(1, Math.round(market.measures === 'imperial' ? mmFromInches(value) : value * 10));
   };
   const sides = [side('long', 'Longest side'), side('middle', 'Middle side'), side('short', 'Shortest side')];
   const sorted = sides.every((s) => s !== null) ? (sides as number[]).sort((a, b) => b - a) : [null, null, null];
   const weight = fields.number('weight', 'Weight', { min: 0.0001, max: 1_000_000 });
-  const whole = (key: string, name: string, min: number): number | null => fields.number(key, name, { min, max: 100_000_000, whole: true });
+  const whole = (key: string, name: string, min: number): number | null =>
+    fields.number(key, name, { min, max: 100_000_000, whole: true });
   return {
     code,
     names: namesOfPath(fields.text('category')),
     listing: {
-      code, title, brand: fields.text('brand').slice(0, 120), price, seenOn: day, onSaleSince: since,
-      reviews: whole('reviews', 'Reviews', 0), rating: rating === null || rating === 0 ? null : Math.round(Math.max(1, rating) * 100), rank: whole('rank', 'Rank', 1),
-      weight: weight === null ? null : Math.max(1, Math.round(gramsByHead(weight, fields.head('weight'), market.measures))),
-      sideLong: sorted[0], sideMiddle: sorted[1], sideShort: sorted[2],
-      sellers: whole('sellers', 'Sellers', 0), pictures: whole('pictures', 'Pictures', 0), variations: whole('variations', 'Variations', 0),
+      code,
+      title,
+      brand: fields.text('brand').slice(0, 120),
+      price,
+      seenOn: day,
+      onSaleSince: since,
+      reviews: whole('reviews', 'Reviews', 0),
+      rating: rating === null || rating === 0 ? null : Math.round(Math.max(1, rating) * 100),
+      rank: whole('rank', 'Rank', 1),
+      weight:
+        weight === null ? null : Math.max(1, Math.round(gramsByHead(weight, fields.head('weight'), market.measures))),
+      sideLong: sorted[0],
+      sideMiddle: sorted[1],
+      sideShort: sorted[2],
+      sellers: whole('sellers', 'Sellers', 0),
+      pictures: whole('pictures', 'Pictures', 0),
+      variations: whole('variations', 'Variations', 0),
     },
     stock: whole('stock', 'Stock', 0),
     units: fields.number('units', 'Units a month', { min: 0 }),
@@ -103,13 +149,38 @@ const gramsByHead = (weight: number, head: string, measures: Measures): number =
   return gramsFromUnit(weight, measures);
 };
 
-const KEEP_WHEN_EMPTY = ['price', 'reviews', 'rating', 'rank', 'weight', 'side_long', 'side_middle', 'side_short', 'sellers', 'pictures', 'variations', 'on_sale_since'];
+const KEEP_WHEN_EMPTY = [
+  'price',
+  'reviews',
+  'rating',
+  'rank',
+  'weight',
+  'side_long',
+  'side_middle',
+  'side_short',
+  'sellers',
+  'pictures',
+  'variations',
+  'on_sale_since',
+];
 
-const putListings = async (db: Db, market: Market, source: string, batch: readonly ListingRow[], categoryIds: ReadonlyMap<string, number>): Promise<number[]> => {
+const putListings = async (
+  db: Db,
+  market: Market,
+  source: string,
+  batch: readonly ListingRow[],
+  categoryIds: ReadonlyMap<string, number>,
+): Promise<number[]> => {
   const camel = (name: string): string => name.replace(/_(\w)/g, (_, letter: string) => letter.toUpperCase());
   await db
     .insert(listings)
-    .values(batch.map(({ listing, names }) => ({ ...listing, marketplaceId: market.id, categoryId: categoryIds.get(names.join(' › '))! })))
+    .values(
+      batch.map(({ listing, names }) => ({
+        ...listing,
+        marketplaceId: market.id,
+        categoryId: categoryIds.get(names.join(' › '))!,
+      })),
+    )
     .onDuplicateKeyUpdate({
       set: {
         title: sql`values(title)`,
@@ -117,19 +188,49 @@ const putListings = async (db: Db, market: Market, source: string, batch: readon
         categoryId: sql`values(category_id)`,
         seenOn: sql`greatest(seen_on, values(seen_on))`,
         // An older file does not overrule a newer one.
-        ...Object.fromEntries(KEEP_WHEN_EMPTY.map((c) => [camel(c), sql.raw(`if(values(seen_on) < seen_on, coalesce(\`${c}\`, values(\`${c}\`)), coalesce(values(\`${c}\`), \`${c}\`))`)])),
+        ...Object.fromEntries(
+          KEEP_WHEN_EMPTY.map((c) => [
+            camel(c),
+            sql.raw(
+              `if(values(seen_on) < seen_on, coalesce(\`${c}\`, values(\`${c}\`)), coalesce(values(\`${c}\`), \`${c}\`))`,
+            ),
+          ]),
+        ),
       },
     });
-  const ids = await idsByCode(db, market.id, batch.map((r) => r.code));
+  const ids = await idsByCode(
+    db,
+    market.id,
+    batch.map((r) => r.code),
+  );
   const seen = batch.filter(({ listing, stock }) => listing.rank !== null || listing.price !== null || stock !== null);
   if (seen.length > 0)
-    await db.insert(readings).ignore().values(
-      seen.map(({ code, day, stock, listing }) => ({ listingId: ids.get(code)!, day, price: listing.price, rank: listing.rank, reviews: listing.reviews, rating: listing.rating, sellers: listing.sellers, stock, source: 'import' as const })),
-    );
+    await db
+      .insert(readings)
+      .ignore()
+      .values(
+        seen.map(({ code, day, stock, listing }) => ({
+          listingId: ids.get(code)!,
+          day,
+          price: listing.price,
+          rank: listing.rank,
+          reviews: listing.reviews,
+          rating: listing.rating,
+          sellers: listing.sellers,
+          stock,
+          source: 'import' as const,
+        })),
+      );
   const stated = batch.flatMap(({ code, day, units, revenue }) => [
     ...(units === null ? [] : [{ listingId: ids.get(code)!, measure: 'units' as const, value: units, source, day }]),
-    ...(revenue === null ? [] : [{ listingId: ids.get(code)!, measure: 'revenue' as const, value: revenue, source, day }]),
+    ...(revenue === null
+      ? []
+      : [{ listingId: ids.get(code)!, measure: 'revenue' as const, value: revenue, source, day }]),
   ]);
-  if (stated.length > 0) await db.insert(statedFigures).values(stated).onDuplicateKeyUpdate({ set: { value: sql`values(value)` } });
+  if (stated.length > 0)
+    await db
+      .insert(statedFigures)
+      .values(stated)
+      .onDuplicateKeyUpdate({ set: { value: sql`values(value)` } });
   return [...ids.values()];
 };

@@ -19,17 +19,38 @@ export interface ReviewRow {
   withPictures: boolean | null;
 }
 
-export const REVIEW_COLUMNS = ['listing_id', 'fingerprint', 'stars', 'title', 'body', 'day', 'verified', 'helpful', 'with_pictures'];
+export const REVIEW_COLUMNS = [
+  'listing_id',
+  'fingerprint',
+  'stars',
+  'title',
+  'body',
+  'day',
+  'verified',
+  'helpful',
+  'with_pictures',
+];
 
 /** A review as a row of the table; the fingerprint makes the same review count once. */
 export const reviewCells = (listingId: number, r: ReviewRow): (string | number | boolean | null)[] => [
   listingId,
-  createHash('sha1').update(JSON.stringify([listingId, r.day, r.stars, r.title, r.body])).digest('hex'),
-  r.stars, r.title.slice(0, 400), r.body, r.day, r.verified, r.helpful, r.withPictures,
+  createHash('sha1')
+    .update(JSON.stringify([listingId, r.day, r.stars, r.title, r.body]))
+    .digest('hex'),
+  r.stars,
+  r.title.slice(0, 400),
+  r.body,
+  r.day,
+  r.verified,
+  r.helpful,
+  r.withPictures,
 ];
 
 /** Takes a file of reviews in; reviews that are there already are passed over. */
-export const importReviews = async (payload: JobPayloads['import-reviews'], { database: { db, pool }, progress }: JobContext): Promise<JobResult> => {
+export const importReviews = async (
+  payload: JobPayloads['import-reviews'],
+  { database: { db, pool }, progress }: JobContext,
+): Promise<JobResult> => {
   const market = await marketOf(db, payload.marketplace);
   await progress(0, 1, 'Reading the file');
   const { taken, refused } = await rowsOfUpload(db, payload, (fields) => reviewFrom(fields, market.today));
@@ -41,20 +62,35 @@ export const importReviews = async (payload: JobPayloads['import-reviews'], { da
   await bulkLoad(pool, 'reviews', REVIEW_COLUMNS, () => known.map((r) => reviewCells(ids.get(r.code)!, r)));
   const fresh = (await countAll()) - before;
   const codes = [...new Set(homeless.map((r) => r.code))];
-  return importResult('reviews', fresh, [...refused, ...codes.map((code) => ({ line: 0, reason: `${homeless.filter((r) => r.code === code).length} reviews are of ${code}, which is no listing of ${market.name}. Import the listing first.` }))], [
-    ...(known.length > fresh ? [`${known.length - fresh} were there already.`] : []),
-  ]);
+  return importResult(
+    'reviews',
+    fresh,
+    [
+      ...refused,
+      ...codes.map((code) => ({
+        line: 0,
+        reason: `${homeless.filter((r) => r.code === code).length} reviews are of ${code}, which is no listing of ${market.name}. Import the listing first.`,
+      })),
+    ],
+    [...(known.length > fresh ? [`${known.length - fresh} were there already.`] : [])],
+  );
 };
 
 const reviewFrom = (fields: FieldsOfRow, today: string): ReviewRow => {
   const code = fields.text('code').toUpperCase();
   if (code === '') refuse('The listing code is missing.');
   const stars = fields.number('stars', 'Stars', { min: 1, max: 5, whole: true }) ?? refuse('The stars are missing.');
-  const day = dayFromText(fields.text('day')) ?? refuse(fields.text('day') === '' ? 'The date is missing.' : `"${fields.text('day').slice(0, 40)}" is no date.`);
+  const day =
+    dayFromText(fields.text('day')) ??
+    refuse(fields.text('day') === '' ? 'The date is missing.' : `"${fields.text('day').slice(0, 40)}" is no date.`);
   if (day > today) refuse(`The date ${day} lies in the future.`);
   const verified = fields.text('verified').toLowerCase();
   return {
-    code, stars, day, title: fields.text('title'), body: fields.text('body').slice(0, 20_000),
+    code,
+    stars,
+    day,
+    title: fields.text('title'),
+    body: fields.text('body').slice(0, 20_000),
     verified: verified === '' ? null : /^(yes|y|true|1|verified.*)$/.test(verified),
     helpful: fields.number('helpful', 'Found helpful', { min: 0, whole: true }),
     withPictures: null,

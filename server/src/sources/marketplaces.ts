@@ -30,8 +30,15 @@ export const marketOf = async (db: Db, id: string): Promise<Market> => {
 };
 
 export const asMarket = (row: typeof marketplaces.$inferSelect): Market => ({
-  id: row.id, name: row.name, currency: row.currency, measures: row.measures, host: row.host,
-  today: row.hobDay ?? realToday(), simulated: row.hobDay !== null, dataVersion: row.dataVersion, readUpTo: row.readUpTo,
+  id: row.id,
+  name: row.name,
+  currency: row.currency,
+  measures: row.measures,
+  host: row.host,
+  today: row.hobDay ?? realToday(),
+  simulated: row.hobDay !== null,
+  dataVersion: row.dataVersion,
+  readUpTo: row.readUpTo,
 });
 
 export interface ScheduleInForce {
@@ -44,7 +51,12 @@ export interface ScheduleInForce {
 /** The latest fee schedule that is in force on a day; null where the marketplace has none. */
 export const scheduleInForce = async (db: Db, marketplaceId: string, day: string): Promise<ScheduleInForce | null> => {
   const [row] = await db
-    .select({ id: feeSchedules.id, name: feeSchedules.name, validFrom: feeSchedules.validFrom, document: feeSchedules.document })
+    .select({
+      id: feeSchedules.id,
+      name: feeSchedules.name,
+      validFrom: feeSchedules.validFrom,
+      document: feeSchedules.document,
+    })
     .from(feeSchedules)
     .where(and(eq(feeSchedules.marketplaceId, marketplaceId), lte(feeSchedules.validFrom, day)))
     .orderBy(desc(feeSchedules.validFrom))
@@ -76,10 +88,14 @@ export const curvesInForce = async (db: Db, marketplaceId: string, day: string):
   return [...newest.values()];
 };
 
-export const curveFor = (curves: readonly CurveOfCategory[], category: string): CurveOfCategory | null => ruleFor(curves, category);
+export const curveFor = (curves: readonly CurveOfCategory[], category: string): CurveOfCategory | null =>
+  ruleFor(curves, category);
 
 /** Category paths by number. */
-export const categoryPaths = async (db: Db, marketplaceId: string): Promise<Map<number, { path: string; gated: boolean; parent: number | null }>> => {
+export const categoryPaths = async (
+  db: Db,
+  marketplaceId: string,
+): Promise<Map<number, { path: string; gated: boolean; parent: number | null }>> => {
   const rows = await db
     .select({ id: categories.id, path: categories.path, gated: categories.gated, parent: categories.parentId })
     .from(categories)

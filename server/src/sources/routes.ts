@@ -6,7 +6,15 @@ import type { Services } from '../services.ts';
 import { templates } from '../stand-ins/templates.ts';
 import { categoryTree } from './categories.ts';
 import { marketOf } from './marketplaces.ts';
-import { addMarketplace, allMarketplaces, checkMapping, copyFees, find, previewImport, workspaceKind } from './service.ts';
+import {
+  addMarketplace,
+  allMarketplaces,
+  checkMapping,
+  copyFees,
+  find,
+  previewImport,
+  workspaceKind,
+} from './service.ts';
 
 export const serveSources = (app: Express, { database, jobs }: Services): void => {
   const { db } = database;
@@ -20,7 +28,9 @@ export const serveSources = (app: Express, { database, jobs }: Services): void =
     templates: templates().map(({ id, name, currency }) => ({ id, name, currency })),
   }));
   serve(app, routes.addMarketplace, async ({ body }) => ({ id: await addMarketplace(database, body) }));
-  serve(app, routes.copyFees, async ({ params, body }) => copyFees(database, await marketOf(db, params.marketplace), body.from));
+  serve(app, routes.copyFees, async ({ params, body }) =>
+    copyFees(database, await marketOf(db, params.marketplace), body.from),
+  );
   serve(app, routes.categories, async ({ params }) => categoryTree(db, await marketOf(db, params.marketplace)));
   serve(app, routes.preview, async ({ params, query, request }) => {
     await marketOf(db, params.marketplace);
@@ -29,7 +39,10 @@ export const serveSources = (app: Express, { database, jobs }: Services): void =
   serve(app, routes.import, async ({ params, body }) => {
     const market = await marketOf(db, params.marketplace);
     await checkMapping(db, params.kind, body.upload, body.mapping);
-    return jobs.add(params.kind === 'listings' ? 'import-listings' : 'import-reviews', { marketplace: market.id, ...body });
+    return jobs.add(params.kind === 'listings' ? 'import-listings' : 'import-reviews', {
+      marketplace: market.id,
+      ...body,
+    });
   });
   serve(app, routes.jobs, () => jobs.latest());
   serve(app, routes.job, ({ params }) => jobs.get(params.id));

@@ -20,17 +20,37 @@ export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
     db.select().from(marketplaces).orderBy(marketplaces.madeAt, marketplaces.id),
     db.select({ id: listings.marketplaceId, n: count() }).from(listings).groupBy(listings.marketplaceId),
     db
-      .select({ id: candidates.marketplaceId, n: sql<number>`sum(${candidates.stage} <> 'dropped')`.mapWith(Number), short: sql<number>`sum(${candidates.stage} in ('shortlisted', 'chosen'))`.mapWith(Number) })
+      .select({
+        id: candidates.marketplaceId,
+        n: sql<number>`sum(${candidates.stage} <> 'dropped')`.mapWith(Number),
+        short: sql<number>`sum(${candidates.stage} in ('shortlisted', 'chosen'))`.mapWith(Number),
+      })
       .from(candidates)
       .groupBy(candidates.marketplaceId),
-    db.select({ id: feeSchedules.id, market: feeSchedules.marketplaceId, name: feeSchedules.name, validFrom: feeSchedules.validFrom, source: feeSchedules.source }).from(feeSchedules).orderBy(feeSchedules.validFrom),
+    db
+      .select({
+        id: feeSchedules.id,
+        market: feeSchedules.marketplaceId,
+        name: feeSchedules.name,
+        validFrom: feeSchedules.validFrom,
+        source: feeSchedules.source,
+      })
+      .from(feeSchedules)
+      .orderBy(feeSchedules.validFrom),
     db.select({ id: rankCurves.marketplaceId, n: count() }).from(rankCurves).groupBy(rankCurves.marketplaceId),
   ]);
   const of = <T extends { id: string }>(list: readonly T[], id: string): T | undefined => list.find((x) => x.id === id);
   return rows.map((row) => {
     const { id, name, currency, measures, host, today, simulated, readUpTo } = asMarket(row);
     return {
-      id, name, currency, measures, host, today, simulated, readUpTo,
+      id,
+      name,
+      currency,
+      measures,
+      host,
+      today,
+      simulated,
+      readUpTo,
       listings: of(listingCounts, id)?.n ?? 0,
       candidates: of(candidateCounts, id)?.n ?? 0,
       shortlisted: of(candidateCounts, id)?.short ?? 0,
@@ -41,32 +61,73 @@ export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
 };
 
 /** Adds a marketplace; with a template, its fee schedules and rank curves are copied. */
-export const addMarketplace = async (database: Database, body: { name: string; currency: string; measures: 'imperial' | 'metric'; copyFrom: string | null }): Promise<string> => {
+export const addMarketplace = async (
+  database: Database,
+  body: { name: string; currency: string; measures: 'imperial' | 'metric'; copyFrom: string | null },
+): Promise<string> => {
   const name = body.name.trim();
   try {
     currencyExponent(body.currency);
   } catch {
     throw badField('currency', `"${body.currency}" is no currency code such as USD or EUR.`);
   }
-  const id = name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 40);
+  const id = name
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 40);
   if (id === '') throw badField('name', 'The name needs at least one letter or digit.');
-  const [result] = await database.db.insert(marketplaces).ignore().values({ id, name, currency: body.currency, measures: body.measures, host: `${id}.example` });
+  const [result] = await database.db
+    .insert(marketplaces)
+    .ignore()
+    .values({ id, name, currency: body.currency, measures: body.measures, host: `${id}.example` });
   if (result.affectedRows === 0) throw conflict(`There is a marketplace "${id}" already.`);
   if (body.copyFrom !== null) await copyFees(database, await marketOf(database.db, id), body.copyFrom);
   return id;
 };
 
 /** Copies the fee schedules and rank curves of a template; those of a day that are there already stay. */
-export const copyFees = async (database: Database, market: Market, from: string): Promise<{ schedules: number; curves: number }> => {
+export const copyFees = async (
+  database: Database,
+  market: Market,
+  from: string,
+): Promise<{ schedules: number; curves: number }> => {
   const template = templates().find((t) => t.id === from);
   if (!template) throw badField('from', `There is no demo marketplace "${from}".`);
-  if (template.currency !== market.currency) throw badField('from', `${template.name} reckons in ${template.currency}, ${market.name} in ${market.currency}: its fees cannot be used as they are.`);
+  if (template.currency !== market.currency)
+    throw badField(
+      'from',
+      `${template.name} reckons in ${template.currency}, ${market.name} in ${market.currency}: its fees cannot be used as they are.`,
+    );
   const { db } = database;
-  const [schedules] = await db.insert(feeSchedules).ignore().values(template.schedules.map((s) => ({ marketplaceId: market.id, name: s.name, validFrom: s.validFrom, document: s, source: `copied from ${template.name}` })));
+  const [schedules] = await db
+    .insert(feeSchedules)
+    .ignore()
+    .values(
+      template.schedules.map((s) => ({
+        marketplaceId: market.id,
+        name: s.name,
+        validFrom: s.validFrom,
+        document: s,
+        source: `copied from ${template.name}`,
+      })),
+    );
   const [curves] = await db
     .insert(rankCurves)
     .ignore()
-    .values(templateCurves(from).map((c) => ({ marketplaceId: market.id, category: c.category, validFrom: c.curve.validFrom, knots: c.curve.knots, residual: c.curve.residual, reviewRate: c.reviewRate, reviewSpread: c.reviewSpread, source: `copied from ${template.name}` })));
+    .values(
+      templateCurves(from).map((c) => ({
+        marketplaceId: market.id,
+        category: c.category,
+        validFrom: c.curve.validFrom,
+        knots: c.curve.knots,
+        residual: c.curve.residual,
+        reviewRate: c.reviewRate,
+        reviewSpread: c.reviewSpread,
+        source: `copied from ${template.name}`,
+      })),
+    );
   await refreshEstimates(database, market, null);
   return { schedules: schedules.affectedRows, curves: curves.affectedRows };
 };
@@ -81,20 +142,35 @@ export const previewImport = async (db: Db, kind: ImportKind, name: string, cont
   }
   const [made] = await db.insert(uploads).values({ name, content }).$returningId();
   return {
-    upload: made!.id, name, rows: file.rows.length, columns: file.columns, sample: file.rows.slice(0, 5),
+    upload: made!.id,
+    name,
+    rows: file.rows.length,
+    columns: file.columns,
+    sample: file.rows.slice(0, 5),
     mapping: guessMapping(kind, file.columns),
-    fields: IMPORT_FIELDS[kind].map(({ key, name: label, required, explanation }) => ({ key, name: label, required, explanation })),
+    fields: IMPORT_FIELDS[kind].map(({ key, name: label, required, explanation }) => ({
+      key,
+      name: label,
+      required,
+      explanation,
+    })),
   };
 };
 
 /** Checks a mapping against an upload before its import is queued. */
-export const checkMapping = async (db: Db, kind: ImportKind, upload: number, mapping: Record<string, string>): Promise<void> => {
+export const checkMapping = async (
+  db: Db,
+  kind: ImportKind,
+  upload: number,
+  mapping: Record<string, string>,
+): Promise<void> => {
   const [file] = await db.select({ content: uploads.content }).from(uploads).where(eq(uploads.id, upload));
   if (!file) throw badField('upload', 'The file is not there any more. Choose it again.');
   const { columns } = readCsv(file.content);
   for (const { key, name, required } of IMPORT_FIELDS[kind]) {
     if (required && !mapping[key]) throw badField(key, `Say which column holds "${name}".`);
-    if (mapping[key] && !columns.includes(mapping[key])) throw badField(key, `The file has no column "${mapping[key]}".`);
+    if (mapping[key] && !columns.includes(mapping[key]))
+      throw badField(key, `The file has no column "${mapping[key]}".`);
   }
   const unknown = Object.keys(mapping).find((key) => !IMPORT_FIELDS[kind].some((f) => f.key === key));
   if (unknown) throw badField(unknown, `There is no field "${unknown}".`);
@@ -102,14 +178,34 @@ export const checkMapping = async (db: Db, kind: ImportKind, upload: number, map
 
 /** Listings and candidates that a few words find: codes first, then titles and brands. */
 export const find = async (db: Db, market: Market, q: string) => {
-  const words = q.trim().split(/\s+/).slice(0, 6).map((w) => `%${w.replace(/[\\%_]/g, '\\$&')}%`);
-  const start = `${q.trim().toUpperCase().replace(/[\\%_]/g, '\\$&')}%`;
+  const words = q
+    .trim()
+    .split(/\s+/)
+    .slice(0, 6)
+    .map((w) => `%${w.replace(/[\\%_]/g, '\\$&')}%`);
+  const start = `${q
+    .trim()
+    .toUpperCase()
+    .replace(/[\\%_]/g, '\\$&')}%`;
   const inMarket = eq(listings.marketplaceId, market.id);
   const columns = { code: listings.code, title: listings.title, brand: listings.brand };
   const [byCode, byWords, found] = await Promise.all([
-    db.select(columns).from(listings).where(and(inMarket, like(listings.code, start))).limit(8),
-    db.select(columns).from(listings).where(and(inMarket, ...words.map((w) => or(like(listings.title, w), like(listings.brand, w))))).orderBy(listings.id).limit(12),
-    db.select({ id: candidates.id, name: candidates.name, stage: candidates.stage }).from(candidates).where(and(eq(candidates.marketplaceId, market.id), ...words.map((w) => like(candidates.name, w)))).limit(8),
+    db
+      .select(columns)
+      .from(listings)
+      .where(and(inMarket, like(listings.code, start)))
+      .limit(8),
+    db
+      .select(columns)
+      .from(listings)
+      .where(and(inMarket, ...words.map((w) => or(like(listings.title, w), like(listings.brand, w)))))
+      .orderBy(listings.id)
+      .limit(12),
+    db
+      .select({ id: candidates.id, name: candidates.name, stage: candidates.stage })
+      .from(candidates)
+      .where(and(eq(candidates.marketplaceId, market.id), ...words.map((w) => like(candidates.name, w))))
+      .limit(8),
   ]);
   const all = [...byCode, ...byWords.filter((l) => !byCode.some((c) => c.code === l.code))];
   return { listings: all.slice(0, 12), candidates: found };

@@ -16,7 +16,10 @@ export const simulatedFeed = (db: Db, marketplaceId: string): MarketplaceFeed =>
   const ratesOf = async (family: string): Promise<RatesOfMonth> => {
     let found = rates.get(family);
     if (!found) {
-      const rows = await db.select({ truth: truths.truth }).from(truths).where(and(eq(truths.marketplaceId, marketplaceId), eq(truths.family, family)));
+      const rows = await db
+        .select({ truth: truths.truth })
+        .from(truths)
+        .where(and(eq(truths.marketplaceId, marketplaceId), eq(truths.family, family)));
       rates.set(family, (found = monthlyRates(rows.map((r) => new Simulated(r.truth)))));
     }
     return found;
@@ -24,7 +27,10 @@ export const simulatedFeed = (db: Db, marketplaceId: string): MarketplaceFeed =>
   return {
     readings: async (codes, from, days) => {
       if (codes.length === 0) return new Map();
-      const rows = await db.select().from(truths).where(and(eq(truths.marketplaceId, marketplaceId), inArray(truths.code, [...codes])));
+      const rows = await db
+        .select()
+        .from(truths)
+        .where(and(eq(truths.marketplaceId, marketplaceId), inArray(truths.code, [...codes])));
       const result = new Map<string, DayFacts[]>();
       for (const { code, family, truth } of rows) {
         const listing = new Simulated(truth);

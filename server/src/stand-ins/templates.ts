@@ -11,19 +11,37 @@ export interface MarketplaceTemplate {
 }
 
 /** Marketplaces whose fees and curves can be copied into a workspace. */
-export const templates = (): MarketplaceTemplate[] => DEMO_MARKETPLACES.map(({ id, name, currency, schedules }) => ({ id, name, currency, schedules }));
+export const templates = (): MarketplaceTemplate[] =>
+  DEMO_MARKETPLACES.map(({ id, name, currency, schedules }) => ({ id, name, currency, schedules }));
 
 /** The curves of a template by category, and one for all other categories: their middle. */
-export const templateCurves = (id: string): { category: string; curve: RankCurve; reviewRate: number; reviewSpread: number }[] => {
+export const templateCurves = (
+  id: string,
+): { category: string; curve: RankCurve; reviewRate: number; reviewSpread: number }[] => {
   const curves = makeWorld({ listings: 30_000 }).curves.filter((c) => c.marketplace === id);
   const first = curves[0];
   if (!first) return [];
   const knots = first.curve.knots.map(({ rank }, i) => {
-    const units = curves.map((c) => c.curve.knots[i]?.unitsPerDay ?? Number.NaN).filter((u) => !Number.isNaN(u)).sort((a, b) => a - b);
+    const units = curves
+      .map((c) => c.curve.knots[i]?.unitsPerDay ?? Number.NaN)
+      .filter((u) => !Number.isNaN(u))
+      .sort((a, b) => a - b);
     return { rank, unitsPerDay: units[Math.floor(units.length / 2)]! };
   });
   const residual = first.curve.residual * 1.6;
-  return [...curves, { ...first, category: '*', curve: { ...first.curve, knots: fallingKnots(knots), residual, source: `${first.curve.source}, middle of all categories` } }];
+  return [
+    ...curves,
+    {
+      ...first,
+      category: '*',
+      curve: {
+        ...first.curve,
+        knots: fallingKnots(knots),
+        residual,
+        source: `${first.curve.source}, middle of all categories`,
+      },
+    },
+  ];
 };
 
 const fallingKnots = (knots: RankCurve['knots']): RankCurve['knots'] => {

@@ -11,14 +11,24 @@ import { simulatedFeed } from '../stand-ins/feed.ts';
 const AT_ONCE = 25;
 
 /** Moves a simulated marketplace's clock on and takes a reading a day of each watched listing. */
-export const moveHob = ({ marketplace, days }: JobPayloads['move-hob'], { database, progress }: JobContext): Promise<JobResult> =>
+export const moveHob = (
+  { marketplace, days }: JobPayloads['move-hob'],
+  { database, progress }: JobContext,
+): Promise<JobResult> =>
   exclusively(database, `hob.${marketplace}`, async () => {
     const { db, pool } = database;
     const market = await marketOf(db, marketplace);
     if (!market.simulated) throw new ForPeople(`${market.name} has no simulated clock; its days pass by themselves.`);
     const to = addDays(market.today, days);
     const rows = await db
-      .select({ id: listings.id, code: listings.code, since: watched.since, last: sql<string | null>`(select max(${readings.day}) from ${readings} where ${readings.listingId} = ${listings.id})` })
+      .select({
+        id: listings.id,
+        code: listings.code,
+        since: watched.since,
+        last: sql<
+          string | null
+        >`(select max(${readings.day}) from ${readings} where ${readings.listingId} = ${listings.id})`,
+      })
       .from(watched)
       .innerJoin(listings, eq(listings.id, watched.listingId))
       .where(eq(listings.marketplaceId, marketplace));
@@ -28,28 +38,67 @@ export const moveHob = ({ marketplace, days }: JobPayloads['move-hob'], { databa
       await progress(at, rows.length, `Reading listings, ${at} of ${rows.length}`);
       const batch = rows.slice(at, at + AT_ONCE);
       // Readings start on the day after the last one, so that days before it was watched stay gaps.
-      const starts = new Map(batch.map((r) => [r.code, addDays(r.last && r.last >= r.since ? r.last : addDays(r.since, -1), 1)]));
+      const starts = new Map(
+        batch.map((r) => [r.code, addDays(r.last && r.last >= r.since ? r.last : addDays(r.since, -1), 1)]),
+      );
       for (const [from, group] of byStart(batch, starts)) {
         if (from > to) continue;
-        const found = await feed.readings(group.map((r) => r.code), from, daysBetween(from, to) + 1);
+        const found = await feed.readings(
+          group.map((r) => r.code),
+          from,
+          daysBetween(from, to) + 1,
+        );
         const facts = group.flatMap((r) => (found.get(r.code) ?? []).map((f) => ({ id: r.id, ...f })));
-        await bulkLoad(pool, 'readings', ['listing_id', 'day', 'price', 'rank', 'reviews', 'rating', 'sellers', 'stock', 'stock_capped', 'source'], () =>
-          facts.map((f) => [f.id, f.day, f.price, f.rank, f.reviews, f.rating, f.sellers, f.stock, f.stockCapped, 'feed']),
+        await bulkLoad(
+          pool,
+          'readings',
+          ['listing_id', 'day', 'price', 'rank', 'reviews', 'rating', 'sellers', 'stock', 'stock_capped', 'source'],
+          () =>
+            facts.map((f) => [
+              f.id,
+              f.day,
+              f.price,
+              f.rank,
+              f.reviews,
+              f.rating,
+              f.sellers,
+              f.stock,
+              f.stockCapped,
+              'feed',
+            ]),
         );
         read += facts.length;
         for (const r of group) {
           const last = found.get(r.code)?.at(-1);
-          if (last) await db.update(listings).set({ price: last.price, rank: last.rank, reviews: last.reviews, rating: last.rating, sellers: last.sellers, seenOn: last.day }).where(eq(listings.id, r.id));
+          if (last)
+            await db
+              .update(listings)
+              .set({
+                price: last.price,
+                rank: last.rank,
+                reviews: last.reviews,
+                rating: last.rating,
+                sellers: last.sellers,
+                seenOn: last.day,
+              })
+              .where(eq(listings.id, r.id));
         }
       }
     }
     await db.update(marketplaces).set({ hobDay: to, readUpTo: to }).where(eq(marketplaces.id, marketplace));
-    await refreshEstimates(database, await marketOf(db, marketplace), rows.map((r) => r.id));
+    await refreshEstimates(
+      database,
+      await marketOf(db, marketplace),
+      rows.map((r) => r.id),
+    );
     await progress(rows.length, rows.length, `It is ${to}.`);
     return { message: `It is ${to}. ${read} readings of ${rows.length} listings were taken.`, day: to, readings: read };
   });
 
-const byStart = <T extends { code: string }>(rows: readonly T[], starts: ReadonlyMap<string, string>): Map<string, T[]> => {
+const byStart = <T extends { code: string }>(
+  rows: readonly T[],
+  starts: ReadonlyMap<string, string>,
+): Map<string, T[]> => {
   const groups = new Map<string, T[]>();
   for (const row of rows) {
     const start = starts.get(row.code)!;

@@ -9,7 +9,9 @@ import { groupReadings, stopWatching, watchByCodes, watchedListings } from './se
 
 export const serveWatch = (app: Express, { database: { db }, jobs }: Services): void => {
   serve(app, routes.list, async ({ params }) => watchedListings(db, await marketOf(db, params.marketplace)));
-  serve(app, routes.add, async ({ params, body }) => watchByCodes(db, await marketOf(db, params.marketplace), body.text));
+  serve(app, routes.add, async ({ params, body }) =>
+    watchByCodes(db, await marketOf(db, params.marketplace), body.text),
+  );
   serve(app, routes.remove, async ({ params }) => {
     await stopWatching(db, await marketOf(db, params.marketplace), params.code);
     return { ok: true as const };

@@ -16,16 +16,26 @@ export interface ArgsOf<T extends AnyRoute> {
 }
 
 /** The address of a route with its parameters and query filled in. */
-export const addressOf = (route: AnyRoute, params: Record<string, unknown>, query: Record<string, unknown> = {}): string => {
+export const addressOf = (
+  route: AnyRoute,
+  params: Record<string, unknown>,
+  query: Record<string, unknown> = {},
+): string => {
   const path = route.path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(params[name])));
-  const search = new URLSearchParams(Object.entries(query).flatMap(([k, v]): [string, string][] => (v === undefined || v === '' ? [] : [[k, String(v)]])));
+  const search = new URLSearchParams(
+    Object.entries(query).flatMap(([k, v]): [string, string][] =>
+      v === undefined || v === '' ? [] : [[k, String(v)]],
+    ),
+  );
   return search.size > 0 ? `${path}?${search}` : path;
 };
 
 const requestOf = (route: AnyRoute, { params, query, body }: { params: object; query?: object; body?: unknown }) => ({
   url: addressOf(route, params as Record<string, unknown>, query as Record<string, unknown>),
   method: route.method.toUpperCase(),
-  ...(body === undefined ? {} : { body, ...(typeof body === 'string' ? { headers: { 'Content-Type': 'text/csv' } } : {}) }),
+  ...(body === undefined
+    ? {}
+    : { body, ...(typeof body === 'string' ? { headers: { 'Content-Type': 'text/csv' } } : {}) }),
 });
 
 export const SIFT_PAGE = 100;
@@ -37,10 +47,14 @@ export const api = createApi({
   refetchOnReconnect: true,
   endpoints: (build) => {
     const read = <T extends AnyRoute>(route: T) => ({ query: (args: ArgsOf<T>) => requestOf(route, args) });
-    const ask = <T extends AnyRoute>(route: T, tags: ('Marketplaces' | 'Listing' | 'Candidate' | 'Watch' | 'Score' | 'Job' | 'Sift')[] = []) =>
-      build.query<ReplyOf<T>, ArgsOf<T>>({ ...read(route), providesTags: tags });
-    const change = <T extends AnyRoute>(route: T, tags: ('Marketplaces' | 'Listing' | 'Candidate' | 'Watch' | 'Score' | 'Job' | 'Sift')[]) =>
-      build.mutation<ReplyOf<T>, ArgsOf<T>>({ ...read(route), invalidatesTags: tags });
+    const ask = <T extends AnyRoute>(
+      route: T,
+      tags: ('Marketplaces' | 'Listing' | 'Candidate' | 'Watch' | 'Score' | 'Job' | 'Sift')[] = [],
+    ) => build.query<ReplyOf<T>, ArgsOf<T>>({ ...read(route), providesTags: tags });
+    const change = <T extends AnyRoute>(
+      route: T,
+      tags: ('Marketplaces' | 'Listing' | 'Candidate' | 'Watch' | 'Score' | 'Job' | 'Sift')[],
+    ) => build.mutation<ReplyOf<T>, ArgsOf<T>>({ ...read(route), invalidatesTags: tags });
     return {
       marketplaces: ask(sources.marketplaces, ['Marketplaces']),
       addMarketplace: change(sources.addMarketplace, ['Marketplaces']),
@@ -55,10 +69,17 @@ export const api = createApi({
       sift: build.infiniteQuery<SiftReply, { marketplace: string; search: string; show: string }, number>({
         infiniteQueryOptions: {
           initialPageParam: 0,
-          getNextPageParam: (last) => (last.from + last.rows.length < last.count && last.rows.length > 0 ? last.from + last.rows.length : undefined),
+          getNextPageParam: (last) =>
+            last.from + last.rows.length < last.count && last.rows.length > 0
+              ? last.from + last.rows.length
+              : undefined,
         },
         query: ({ queryArg: { marketplace, search, show }, pageParam }) =>
-          addressOf(siftRoutes.sift, { marketplace }, { ...Object.fromEntries(new URLSearchParams(search)), from: pageParam, rows: SIFT_PAGE, show }),
+          addressOf(
+            siftRoutes.sift,
+            { marketplace },
+            { ...Object.fromEntries(new URLSearchParams(search)), from: pageParam, rows: SIFT_PAGE, show },
+          ),
         providesTags: ['Sift'],
       }),
       sheet: ask(listings.sheet, ['Listing']),
@@ -92,14 +113,48 @@ export const problemOf = (error: unknown): Problem | null => {
   if (!error || typeof error !== 'object') return null;
   const { data, status } = error as { data?: unknown; status?: unknown };
   if (data && typeof data === 'object' && 'title' in data) return data as Problem;
-  if (status === 'FETCH_ERROR') return { type: '/problems/away', title: 'The program does not answer.', status: 0, detail: 'Is it still running? What you typed is kept here.' };
+  if (status === 'FETCH_ERROR')
+    return {
+      type: '/problems/away',
+      title: 'The program does not answer.',
+      status: 0,
+      detail: 'Is it still running? What you typed is kept here.',
+    };
   return { type: '/problems/internal', title: 'Something went wrong.', status: 0 };
 };
 
 export const {
-  useMarketplacesQuery, useAddMarketplaceMutation, useCopyFeesMutation, useCategoriesQuery, usePreviewImportMutation, useStartImportMutation, useJobQuery, useJobsQuery,
-  useCancelJobMutation, useFindQuery, useSiftInfiniteQuery, useSheetQuery, useHistoryQuery, useBriefsQuery, useSaveCostingMutation, useCandidatesQuery, useCandidateQuery,
-  useStartCandidateMutation, useChangeCandidateMutation, useMoveStageMutation, useAddNoteMutation, useAddToLineUpMutation, useRemoveFromLineUpMutation, useWatchedQuery,
-  useWatchByCodesMutation, useStopWatchingMutation, useGroupReadingsQuery, useMoveHobMutation, useMinedReviewsQuery, useScoresheetQuery, useStandingQuery, useCandidateScoreQuery,
+  useMarketplacesQuery,
+  useAddMarketplaceMutation,
+  useCopyFeesMutation,
+  useCategoriesQuery,
+  usePreviewImportMutation,
+  useStartImportMutation,
+  useJobQuery,
+  useJobsQuery,
+  useCancelJobMutation,
+  useFindQuery,
+  useSiftInfiniteQuery,
+  useSheetQuery,
+  useHistoryQuery,
+  useBriefsQuery,
+  useSaveCostingMutation,
+  useCandidatesQuery,
+  useCandidateQuery,
+  useStartCandidateMutation,
+  useChangeCandidateMutation,
+  useMoveStageMutation,
+  useAddNoteMutation,
+  useAddToLineUpMutation,
+  useRemoveFromLineUpMutation,
+  useWatchedQuery,
+  useWatchByCodesMutation,
+  useStopWatchingMutation,
+  useGroupReadingsQuery,
+  useMoveHobMutation,
+  useMinedReviewsQuery,
+  useScoresheetQuery,
+  useStandingQuery,
+  useCandidateScoreQuery,
   useAnswerMutation,
 } = api;

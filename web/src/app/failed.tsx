@@ -7,10 +7,20 @@ export const Failed = () => {
   return (
     <Box p="8" maxW="40rem">
       <title>Something failed – Cold Kettle</title>
-      <Heading as="h1" size="lg">This page failed</Heading>
-      <Text mt="2">Nothing that was saved is lost. Load the page again; if it fails once more, go back to the start.</Text>
-      <Text mt="2" color="inkSoft" fontSize="13px">{error instanceof Error ? error.message : ''}</Text>
-      <Text mt="4"><Link to="/" reloadDocument>Back to the start</Link></Text>
+      <Heading as="h1" size="lg">
+        This page failed
+      </Heading>
+      <Text mt="2">
+        Nothing that was saved is lost. Load the page again; if it fails once more, go back to the start.
+      </Text>
+      <Text mt="2" color="inkSoft" fontSize="13px">
+        {error instanceof Error ? error.message : ''}
+      </Text>
+      <Text mt="4">
+        <Link to="/" reloadDocument>
+          Back to the start
+        </Link>
+      </Text>
     </Box>
   );
 };
@@ -18,8 +28,12 @@ export const Failed = () => {
 export const NotThere = ({ what = 'This address' }: { what?: string }) => (
   <Box p="8" maxW="40rem">
     <title>Not here – Cold Kettle</title>
-    <Heading as="h1" size="lg">{what} is not here</Heading>
+    <Heading as="h1" size="lg">
+      {what} is not here
+    </Heading>
     <Text mt="2">It may have been typed wrongly, or belong to another workspace.</Text>
-    <Text mt="4"><Link to="/">Back to the start</Link></Text>
+    <Text mt="4">
+      <Link to="/">Back to the start</Link>
+    </Text>
   </Box>
 );

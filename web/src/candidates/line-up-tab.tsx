@@ -22,25 +22,88 @@ export const LineUpTab = ({ market, candidate }: { market: Marketplace; candidat
     const [title, ...rest] = shared.map((c) => ({ ...c, sortable: false }));
     return [
       title!,
-      { key: 'role', head: 'Part', explanation: 'The find that the candidate rests on, or a rival.', cell: (l) => (l.anchor ? <Box as="span" color="aubergine">◆ the find</Box> : 'rival') },
-      ...rest.filter((c) => !['category', 'months', 'seen'].includes(c.key)),
-      { key: 'then', head: 'Then → now', explanation: 'Units a month and price on the day it was put in, and today.', cell: (l) => `${count(l.thenUnits)} → ${count(l.units)} · ${money(l.thenPrice, market)} → ${money(l.price, market)}` },
-      { key: 'read', head: 'Last reading', explanation: 'The latest reading, and how many there are.', cell: (l) => (l.lastReading ? `${day(l.lastReading, market.today)} · ${l.readings}` : 'none yet') },
       {
-        key: 'out', head: '', explanation: 'Takes the listing out of the line-up.', fixed: true,
-        cell: (l) => (l.anchor ? null : <Button size="2xs" variant="outline" aria-label={`Take ${l.code} out`} onClick={(e) => { e.stopPropagation(); void remove({ params: { id: candidate.id, code: l.code } }); }}>Take out</Button>),
+        key: 'role',
+        head: 'Part',
+        explanation: 'The find that the candidate rests on, or a rival.',
+        cell: (l) =>
+          l.anchor ? (
+            <Box as="span" color="aubergine">
+              ◆ the find
+            </Box>
+          ) : (
+            'rival'
+          ),
+      },
+      ...rest.filter((c) => !['category', 'months', 'seen'].includes(c.key)),
+      {
+        key: 'then',
+        head: 'Then → now',
+        explanation: 'Units a month and price on the day it was put in, and today.',
+        cell: (l) =>
+          `${count(l.thenUnits)} → ${count(l.units)} · ${money(l.thenPrice, market)} → ${money(l.price, market)}`,
+      },
+      {
+        key: 'read',
+        head: 'Last reading',
+        explanation: 'The latest reading, and how many there are.',
+        cell: (l) => (l.lastReading ? `${day(l.lastReading, market.today)} · ${l.readings}` : 'none yet'),
+      },
+      {
+        key: 'out',
+        head: '',
+        explanation: 'Takes the listing out of the line-up.',
+        fixed: true,
+        cell: (l) =>
+          l.anchor ? null : (
+            <Button
+              size="2xs"
+              variant="outline"
+              aria-label={`Take ${l.code} out`}
+              onClick={(e) => {
+                e.stopPropagation();
+                void remove({ params: { id: candidate.id, code: l.code } });
+              }}
+            >
+              Take out
+            </Button>
+          ),
       },
     ];
   }, [market, codes, toggle, remove, candidate.id]);
   return (
-    <Box position="relative" minH={open ? '640px' : '100%'} display="flex" flexDirection="column" pr={open ? BESIDE_SHEET : undefined}>
+    <Box
+      position="relative"
+      minH={open ? '640px' : '100%'}
+      display="flex"
+      flexDirection="column"
+      pr={open ? BESIDE_SHEET : undefined}
+    >
       <Box h={`${36 + ROW_HEIGHT * candidate.lineUp.length + 14}px`} minH="120px" maxH="70vh">
-        <DataTable label="Line-up" keptAs="line-up" columns={columns} rows={candidate.lineUp} rowKey={(l) => l.code} chosen={open} onOpen={(l, how) => setOpen(how === 'open' && open === l.code ? null : l.code)} onTray={(l) => toggle(l.code)} isMarked={(l) => l.anchor} />
+        <DataTable
+          label="Line-up"
+          keptAs="line-up"
+          columns={columns}
+          rows={candidate.lineUp}
+          rowKey={(l) => l.code}
+          chosen={open}
+          onOpen={(l, how) => setOpen(how === 'open' && open === l.code ? null : l.code)}
+          onTray={(l) => toggle(l.code)}
+          isMarked={(l) => l.anchor}
+        />
       </Box>
       <Box px="5" py="3">
         <ProblemNote error={error} />
-        {candidate.lineUp.length < 5 && <Text fontSize="13px" color="inkSoft" mb="2">Five to seven rivals of exactly the same kind make a fair picture.</Text>}
-        <PasteCodes label="Listing codes to add to the line-up" button="Add to line-up" onAdd={(text) => add({ params: { id: candidate.id }, body: { text } })} />
+        {candidate.lineUp.length < 5 && (
+          <Text fontSize="13px" color="inkSoft" mb="2">
+            Five to seven rivals of exactly the same kind make a fair picture.
+          </Text>
+        )}
+        <PasteCodes
+          label="Listing codes to add to the line-up"
+          button="Add to line-up"
+          onAdd={(text) => add({ params: { id: candidate.id }, body: { text } })}
+        />
       </Box>
       {open && <ListingSheetPanel market={market} code={open} onClose={() => setOpen(null)} />}
     </Box>

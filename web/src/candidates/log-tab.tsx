@@ -17,15 +17,37 @@ export const LogTab = ({ market, candidate }: { market: Marketplace; candidate: 
   return (
     <Box px="5" py="4" maxW="46rem">
       <Flex gap="2" align="flex-start">
-        <Textarea size="sm" rows={2} aria-label="Note" placeholder="What you saw, where, and what it means" value={text} bg="paper" onChange={(e) => setText(e.target.value)} _placeholder={{ color: 'inkSoft' }} />
-        <Button size="sm" variant="outline" bg="paper" disabled={text.trim() === ''} loading={isLoading} onClick={() => void write()}>Write note</Button>
+        <Textarea
+          size="sm"
+          rows={2}
+          aria-label="Note"
+          placeholder="What you saw, where, and what it means"
+          value={text}
+          bg="paper"
+          onChange={(e) => setText(e.target.value)}
+          _placeholder={{ color: 'inkSoft' }}
+        />
+        <Button
+          size="sm"
+          variant="outline"
+          bg="paper"
+          disabled={text.trim() === ''}
+          loading={isLoading}
+          onClick={() => void write()}
+        >
+          Write note
+        </Button>
       </Flex>
       <ProblemNote error={error} kept="The note is still in the field." />
       <Box as="ol" mt="4" listStyleType="none">
         {candidate.log.map((entry) => (
           <Flex as="li" key={entry.id} gap="4" py="2" borderTopWidth="1px" borderColor="rule">
-            <Text w="72px" color="inkSoft" flexShrink={0}>{day(entry.day, market.today)}</Text>
-            <Text w="64px" color="inkSoft" flexShrink={0}>{entry.kind}</Text>
+            <Text w="72px" color="inkSoft" flexShrink={0}>
+              {day(entry.day, market.today)}
+            </Text>
+            <Text w="64px" color="inkSoft" flexShrink={0}>
+              {entry.kind}
+            </Text>
             <Text whiteSpace="pre-wrap">{entry.text}</Text>
           </Flex>
         ))}

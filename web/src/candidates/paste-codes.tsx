@@ -4,7 +4,15 @@ import type { Added } from '@kettle/contract/candidates';
 import { ProblemNote } from '../ui/problem-note.tsx';
 
 /** Takes pasted listing codes or addresses, many at once, and says what became of each. */
-export const PasteCodes = ({ label, button, onAdd }: { label: string; button: string; onAdd: (text: string) => Promise<{ data?: Added; error?: unknown }> }) => {
+export const PasteCodes = ({
+  label,
+  button,
+  onAdd,
+}: {
+  label: string;
+  button: string;
+  onAdd: (text: string) => Promise<{ data?: Added; error?: unknown }>;
+}) => {
   const [text, setText] = useState('');
   const [busy, setBusy] = useState(false);
   const [outcome, setOutcome] = useState<{ data?: Added; error?: unknown } | null>(null);
@@ -20,8 +28,26 @@ export const PasteCodes = ({ label, button, onAdd }: { label: string; button: st
   return (
     <Box maxW="36rem">
       <Flex gap="2" align="flex-start">
-        <Textarea size="sm" rows={2} aria-label={label} placeholder="Listing codes or addresses, one a line or with commas" value={text} onChange={(e) => setText(e.target.value)} bg="paper" _placeholder={{ color: 'inkSoft' }} />
-        <Button size="sm" variant="outline" bg="paper" loading={busy} disabled={text.trim() === ''} onClick={() => void add()}>{button}</Button>
+        <Textarea
+          size="sm"
+          rows={2}
+          aria-label={label}
+          placeholder="Listing codes or addresses, one a line or with commas"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          bg="paper"
+          _placeholder={{ color: 'inkSoft' }}
+        />
+        <Button
+          size="sm"
+          variant="outline"
+          bg="paper"
+          loading={busy}
+          disabled={text.trim() === ''}
+          onClick={() => void add()}
+        >
+          {button}
+        </Button>
       </Flex>
       <Box role="status" fontSize="13px" mt="1">
         {added.length > 0 && <Text color="verdigris">● Added {added.join(', ')}.</Text>}

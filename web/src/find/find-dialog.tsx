@@ -40,8 +40,18 @@ const FindBody = ({ market, onClose }: { market: Marketplace; onClose: () => voi
   const found = asked === '' ? undefined : data;
   const hits: Hit[] = [
     ...screens,
-    ...(found?.candidates ?? []).map((c) => ({ key: `c${c.id}`, to: `/${market.id}/candidates/${c.id}/line-up`, title: c.name, about: `candidate, ${c.stage}` })),
-    ...(found?.listings ?? []).map((l) => ({ key: l.code, to: `/${market.id}/listings/${l.code}`, title: l.title, about: `${l.brand} · ${l.code}` })),
+    ...(found?.candidates ?? []).map((c) => ({
+      key: `c${c.id}`,
+      to: `/${market.id}/candidates/${c.id}/line-up`,
+      title: c.name,
+      about: `candidate, ${c.stage}`,
+    })),
+    ...(found?.listings ?? []).map((l) => ({
+      key: l.code,
+      to: `/${market.id}/listings/${l.code}`,
+      title: l.title,
+      about: `${l.brand} · ${l.code}`,
+    })),
   ];
   const chosen = Math.min(at, hits.length - 1);
   const go = (hit: Hit | undefined): void => {
@@ -52,7 +62,13 @@ const FindBody = ({ market, onClose }: { market: Marketplace; onClose: () => voi
   return (
     <Box p="3">
       <Input
-        autoFocus aria-label={`Find on ${market.name}`} placeholder="Listing code, title, brand, candidate or screen" value={text} role="combobox" aria-expanded="true" aria-controls="find-hits"
+        autoFocus
+        aria-label={`Find on ${market.name}`}
+        placeholder="Listing code, title, brand, candidate or screen"
+        value={text}
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="find-hits"
         aria-activedescendant={hits[chosen] ? `find-${hits[chosen].key}` : undefined}
         onChange={(e) => (setText(e.target.value), setAt(0))}
         onKeyDown={(e) => {
@@ -63,17 +79,43 @@ const FindBody = ({ market, onClose }: { market: Marketplace; onClose: () => voi
           e.preventDefault();
         }}
       />
-      <Box as="ul" id="find-hits" role="listbox" aria-label="Found" mt="2" maxH="60vh" overflow="auto" listStyleType="none">
+      <Box
+        as="ul"
+        id="find-hits"
+        role="listbox"
+        aria-label="Found"
+        mt="2"
+        maxH="60vh"
+        overflow="auto"
+        listStyleType="none"
+      >
         {hits.map((hit, i) => (
           <Box
-            as="li" key={hit.key} id={`find-${hit.key}`} role="option" aria-selected={i === chosen} px="2" py="1.5" borderRadius="l1" cursor="pointer"
-            bg={i === chosen ? 'aubergine.subtle' : undefined} onClick={() => go(hit)} onMouseEnter={() => setAt(i)}
+            as="li"
+            key={hit.key}
+            id={`find-${hit.key}`}
+            role="option"
+            aria-selected={i === chosen}
+            px="2"
+            py="1.5"
+            borderRadius="l1"
+            cursor="pointer"
+            bg={i === chosen ? 'aubergine.subtle' : undefined}
+            onClick={() => go(hit)}
+            onMouseEnter={() => setAt(i)}
           >
-            {hit.title} <Box as="span" color="inkSoft" fontSize="13px">{hit.about}</Box>
+            {hit.title}{' '}
+            <Box as="span" color="inkSoft" fontSize="13px">
+              {hit.about}
+            </Box>
           </Box>
         ))}
       </Box>
-      {asked !== '' && data && hits.length === 0 && <Text p="2" color="inkSoft">Nothing on {market.name} is called that. Listings are found by code, words of the title, or brand.</Text>}
+      {asked !== '' && data && hits.length === 0 && (
+        <Text p="2" color="inkSoft">
+          Nothing on {market.name} is called that. Listings are found by code, words of the title, or brand.
+        </Text>
+      )}
     </Box>
   );
 };

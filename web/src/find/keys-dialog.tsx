@@ -17,15 +17,24 @@ export const KeysDialog = ({ open, onClose }: { open: boolean; onClose: () => vo
       <Dialog.Backdrop />
       <Dialog.Positioner>
         <Dialog.Content bg="paper" maxW="30rem">
-          <Dialog.Header><Dialog.Title>Keys</Dialog.Title></Dialog.Header>
+          <Dialog.Header>
+            <Dialog.Title>Keys</Dialog.Title>
+          </Dialog.Header>
           <Dialog.Body pb="6">
             <Box as="dl" display="grid" gridTemplateColumns="auto 1fr" columnGap="5" rowGap="2">
               {KEYS.map(([key, what]) => (
-                <Box key={key} display="contents"><Box as="dt" fontWeight="600">{key}</Box><Box as="dd">{what}</Box></Box>
+                <Box key={key} display="contents">
+                  <Box as="dt" fontWeight="600">
+                    {key}
+                  </Box>
+                  <Box as="dd">{what}</Box>
+                </Box>
               ))}
             </Box>
           </Dialog.Body>
-          <Dialog.CloseTrigger asChild><CloseButton size="sm" /></Dialog.CloseTrigger>
+          <Dialog.CloseTrigger asChild>
+            <CloseButton size="sm" />
+          </Dialog.CloseTrigger>
         </Dialog.Content>
       </Dialog.Positioner>
     </Portal>

@@ -9,7 +9,13 @@ import { useHistoryQuery } from '../api/api.ts';
 import { count, day, decimal } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
 
-const RANGES = [['1 month', 31], ['3 months', 92], ['6 months', 183], ['12 months', 366], ['All', Infinity]] as const;
+const RANGES = [
+  ['1 month', 31],
+  ['3 months', 92],
+  ['6 months', 183],
+  ['12 months', 366],
+  ['All', Infinity],
+] as const;
 type SeriesKey = 'units' | 'price' | 'rank' | 'stock';
 const SERIES: { key: SeriesKey; name: string; colour: string; reversed?: boolean }[] = [
   { key: 'units', name: 'Units a day', colour: 'series1' },
@@ -32,7 +38,10 @@ const HistoryPanel = ({ market, code, today }: { market: Marketplace; code: stri
   const [range, setRange] = useState<number>(92);
   const [shown, setShown] = useState<SeriesKey[]>(['units', 'price', 'rank']);
   const [asTable, setAsTable] = useState(false);
-  const points = useMemo(() => (currentData ? pointsOf(currentData, market, range, today) : []), [currentData, market, range, today]);
+  const points = useMemo(
+    () => (currentData ? pointsOf(currentData, market, range, today) : []),
+    [currentData, market, range, today],
+  );
   if (error) return <ProblemNote error={error} />;
   if (!currentData) return <Box h="220px" />;
   const known = points.some((p) => p.units !== null || p.price !== null || p.rank !== null);
@@ -41,40 +50,80 @@ const HistoryPanel = ({ market, code, today }: { market: Marketplace; code: stri
     <>
       <Flex gap="3" wrap="wrap" mb="2">
         <HStack gap="1" role="group" aria-label="Range">
-          {RANGES.map(([name, days]) => <Button key={name} size="2xs" variant={range === days ? 'solid' : 'outline'} colorPalette={range === days ? 'aubergine' : undefined} aria-pressed={range === days} onClick={() => setRange(days)}>{name}</Button>)}
+          {RANGES.map(([name, days]) => (
+            <Button
+              key={name}
+              size="2xs"
+              variant={range === days ? 'solid' : 'outline'}
+              colorPalette={range === days ? 'aubergine' : undefined}
+              aria-pressed={range === days}
+              onClick={() => setRange(days)}
+            >
+              {name}
+            </Button>
+          ))}
         </HStack>
         <HStack gap="1" role="group" aria-label="Series">
           {SERIES.map(({ key, name }) => (
-            <Button key={key} size="2xs" variant={shown.includes(key) ? 'subtle' : 'outline'} aria-pressed={shown.includes(key)} onClick={() => setShown(shown.includes(key) ? shown.filter((s) => s !== key) : [...shown, key])}>{name.split(' (')[0]}</Button>
+            <Button
+              key={key}
+              size="2xs"
+              variant={shown.includes(key) ? 'subtle' : 'outline'}
+              aria-pressed={shown.includes(key)}
+              onClick={() => setShown(shown.includes(key) ? shown.filter((s) => s !== key) : [...shown, key])}
+            >
+              {name.split(' (')[0]}
+            </Button>
           ))}
         </HStack>
-        <Button size="2xs" variant="outline" ml="auto" aria-pressed={asTable} onClick={() => setAsTable(!asTable)}>{asTable ? 'As charts' : 'As a table'}</Button>
+        <Button size="2xs" variant="outline" ml="auto" aria-pressed={asTable} onClick={() => setAsTable(!asTable)}>
+          {asTable ? 'As charts' : 'As a table'}
+        </Button>
       </Flex>
       {!known ? (
-        <Text color="inkSoft" fontSize="13px">{daily || currentData.months.length > 0 ? 'Nothing was read in this span; choose a longer one.' : 'No reading yet. Watch the listing: the first reading comes with the next day.'}</Text>
+        <Text color="inkSoft" fontSize="13px">
+          {daily || currentData.months.length > 0
+            ? 'Nothing was read in this span; choose a longer one.'
+            : 'No reading yet. Watch the listing: the first reading comes with the next day.'}
+        </Text>
       ) : asTable ? (
         <PointTable points={points} />
       ) : (
-        SERIES.filter((s) => shown.includes(s.key) && points.some((p) => p[s.key] !== null)).map((s) => <SeriesChart key={s.key} points={points} series={s} />)
+        SERIES.filter((s) => shown.includes(s.key) && points.some((p) => p[s.key] !== null)).map((s) => (
+          <SeriesChart key={s.key} points={points} series={s} />
+        ))
       )}
-      {!daily && currentData.months.length > 0 && <Text fontSize="12px" color="inkSoft">Monthly averages: this listing has not been watched.</Text>}
+      {!daily && currentData.months.length > 0 && (
+        <Text fontSize="12px" color="inkSoft">
+          Monthly averages: this listing has not been watched.
+        </Text>
+      )}
     </>
   );
 };
 
 const pointsOf = ({ days, months }: History, market: Marketplace, range: number, today: string): Point[] => {
   const from = range === Infinity ? '0000' : addDays(today, -range);
-  const price = (minor: number | null): number | null => (minor === null ? null : majorFromMinor(minor, market.currency));
+  const price = (minor: number | null): number | null =>
+    minor === null ? null : majorFromMinor(minor, market.currency);
   const firstDay = days[0]?.day ?? '9999';
   const points: Point[] = months
     .filter((m) => m.month >= from && m.month < firstDay)
-    .map((m) => ({ at: epochDay(m.month) + 14, units: m.units === null ? null : m.units / 30.4375, price: price(m.price), rank: m.rank, stock: null, spike: false }));
+    .map((m) => ({
+      at: epochDay(m.month) + 14,
+      units: m.units === null ? null : m.units / 30.4375,
+      price: price(m.price),
+      rank: m.rank,
+      stock: null,
+      spike: false,
+    }));
   let last: number | null = null;
   for (const d of days) {
     if (d.day < from) continue;
     const at = epochDay(d.day);
     // A gap is a gap: an empty point keeps the line from bridging it.
-    if (last !== null && at - last > 3) points.push({ at: last + 1, units: null, price: null, rank: null, stock: null, spike: false });
+    if (last !== null && at - last > 3)
+      points.push({ at: last + 1, units: null, price: null, rank: null, stock: null, spike: false });
     points.push({ at, units: d.units, price: price(d.price), rank: d.rank, stock: d.stock, spike: d.spike });
     last = at;
   }
@@ -82,22 +131,69 @@ const pointsOf = ({ days, months }: History, market: Marketplace, range: number,
 };
 
 const SeriesChart = ({ points, series }: { points: Point[]; series: (typeof SERIES)[number] }) => {
-  const [colour, rule, inkSoft, paper, saffron] = useToken('colors', [series.colour, 'rule', 'inkSoft', 'paper', 'saffron']);
+  const [colour, rule, inkSoft, paper, saffron] = useToken('colors', [
+    series.colour,
+    'rule',
+    'inkSoft',
+    'paper',
+    'saffron',
+  ]);
   const tick = { fontSize: 11, fill: inkSoft };
   return (
     <Box as="figure" mb="2">
-      <Text as="figcaption" fontSize="12px" color="inkSoft">{series.name}</Text>
+      <Text as="figcaption" fontSize="12px" color="inkSoft">
+        {series.name}
+      </Text>
       <ResponsiveContainer width="100%" height={series.key === 'units' ? 130 : 92}>
-        <LineChart data={points} margin={{ top: 4, right: 4, bottom: 0, left: 0 }} accessibilityLayer title={series.name}>
+        <LineChart
+          data={points}
+          margin={{ top: 4, right: 4, bottom: 0, left: 0 }}
+          accessibilityLayer
+          title={series.name}
+        >
           <CartesianGrid vertical={false} stroke={rule} />
-          <XAxis dataKey="at" type="number" domain={['dataMin', 'dataMax']} tickFormatter={(at: number) => day(dayFromEpoch(Math.round(at)), '9').replace(/ \d{4}$/, '')} tick={tick} tickLine={false} stroke={rule} minTickGap={48} />
-          <YAxis width={42} tick={tick} tickLine={false} axisLine={false} reversed={series.reversed ?? false} domain={series.key === 'price' ? ['auto', 'auto'] : series.reversed ? [1, 'auto'] : [0, 'auto']} tickCount={4} />
-          <Tooltip
-            isAnimationActive={false} contentStyle={{ background: paper, border: `1px solid ${rule}`, fontSize: 12, padding: '4px 8px' }}
-            labelFormatter={(at) => day(dayFromEpoch(Math.round(Number(at))))} formatter={(value) => [series.key === 'price' ? decimal(Number(value), 2) : decimal(Number(value), series.key === 'units' ? 1 : 0), series.name]}
+          <XAxis
+            dataKey="at"
+            type="number"
+            domain={['dataMin', 'dataMax']}
+            tickFormatter={(at: number) => day(dayFromEpoch(Math.round(at)), '9').replace(/ \d{4}$/, '')}
+            tick={tick}
+            tickLine={false}
+            stroke={rule}
+            minTickGap={48}
           />
-          <Line dataKey={series.key} stroke={colour} strokeWidth={1.6} dot={false} isAnimationActive={false} connectNulls={false} />
-          {series.key === 'units' && points.filter((p) => p.spike).map((p) => <ReferenceDot key={p.at} x={p.at} y={p.units ?? 0} r={4} fill={saffron} stroke={paper} />)}
+          <YAxis
+            width={42}
+            tick={tick}
+            tickLine={false}
+            axisLine={false}
+            reversed={series.reversed ?? false}
+            domain={series.key === 'price' ? ['auto', 'auto'] : series.reversed ? [1, 'auto'] : [0, 'auto']}
+            tickCount={4}
+          />
+          <Tooltip
+            isAnimationActive={false}
+            contentStyle={{ background: paper, border: `1px solid ${rule}`, fontSize: 12, padding: '4px 8px' }}
+            labelFormatter={(at) => day(dayFromEpoch(Math.round(Number(at))))}
+            formatter={(value) => [
+              series.key === 'price'
+                ? decimal(Number(value), 2)
+                : decimal(Number(value), series.key === 'units' ? 1 : 0),
+              series.name,
+            ]}
+          />
+          <Line
+            dataKey={series.key}
+            stroke={colour}
+            strokeWidth={1.6}
+            dot={false}
+            isAnimationActive={false}
+            connectNulls={false}
+          />
+          {series.key === 'units' &&
+            points
+              .filter((p) => p.spike)
+              .map((p) => <ReferenceDot key={p.at} x={p.at} y={p.units ?? 0} r={4} fill={saffron} stroke={paper} />)}
         </LineChart>
       </ResponsiveContainer>
     </Box>
@@ -105,13 +201,49 @@ const SeriesChart = ({ points, series }: { points: Point[]; series: (typeof SERI
 };
 
 const PointTable = ({ points }: { points: Point[] }) => (
-  <Box maxH="300px" overflow="auto" borderWidth="1px" borderColor="rule" tabIndex={0} role="region" aria-label="History as a table">
-    <Box as="table" w="100%" fontSize="12px" css={{ '& th, & td': { padding: '2px 8px', textAlign: 'right' }, '& th:first-of-type, & td:first-of-type': { textAlign: 'left' } }}>
-      <thead><tr><th scope="col">Day</th><th scope="col">Units</th><th scope="col">Price</th><th scope="col">Rank</th><th scope="col">Stock</th></tr></thead>
+  <Box
+    maxH="300px"
+    overflow="auto"
+    borderWidth="1px"
+    borderColor="rule"
+    tabIndex={0}
+    role="region"
+    aria-label="History as a table"
+  >
+    <Box
+      as="table"
+      w="100%"
+      fontSize="12px"
+      css={{
+        '& th, & td': { padding: '2px 8px', textAlign: 'right' },
+        '& th:first-of-type, & td:first-of-type': { textAlign: 'left' },
+      }}
+    >
+      <thead>
+        <tr>
+          <th scope="col">Day</th>
+          <th scope="col">Units</th>
+          <th scope="col">Price</th>
+          <th scope="col">Rank</th>
+          <th scope="col">Stock</th>
+        </tr>
+      </thead>
       <tbody>
-        {points.filter((p) => p.rank !== null || p.price !== null).toReversed().map((p) => (
-          <tr key={p.at}><td>{day(dayFromEpoch(p.at))}{p.spike ? ' ▲ far above the rest' : ''}</td><td>{decimal(p.units)}</td><td>{decimal(p.price, 2)}</td><td>{count(p.rank)}</td><td>{count(p.stock)}</td></tr>
-        ))}
+        {points
+          .filter((p) => p.rank !== null || p.price !== null)
+          .toReversed()
+          .map((p) => (
+            <tr key={p.at}>
+              <td>
+                {day(dayFromEpoch(p.at))}
+                {p.spike ? ' ▲ far above the rest' : ''}
+              </td>
+              <td>{decimal(p.units)}</td>
+              <td>{decimal(p.price, 2)}</td>
+              <td>{count(p.rank)}</td>
+              <td>{count(p.stock)}</td>
+            </tr>
+          ))}
       </tbody>
     </Box>
   </Box>

@@ -7,5 +7,9 @@ import { ListingSheet } from './listing-sheet.tsx';
 export const Component = () => {
   const { market } = useMarket();
   const { code = '' } = useParams();
-  return market ? <Box maxW="980px" mx="auto" bg="paper" minH="100%" borderXWidth="1px" borderColor="rule"><ListingSheet market={market} code={code} wide /></Box> : null;
+  return market ? (
+    <Box maxW="980px" mx="auto" bg="paper" minH="100%" borderXWidth="1px" borderColor="rule">
+      <ListingSheet market={market} code={code} wide />
+    </Box>
+  ) : null;
 };

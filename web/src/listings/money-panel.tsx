@@ -16,11 +16,23 @@ const notBelowZero = (x: number): string | null => (x < 0 ? 'This cannot be belo
 const aShare = (x: number): string | null => (x < 0 || x > 100 ? 'Between 0 and 100.' : null);
 
 /** What is left of the price, line by line, as it is typed; the same computation as the server's. */
-export const MoneyPanel = ({ market, sheet, full = false }: { market: Marketplace; sheet: ListingSheet; full?: boolean }) => {
+export const MoneyPanel = ({
+  market,
+  sheet,
+  full = false,
+}: {
+  market: Marketplace;
+  sheet: ListingSheet;
+  full?: boolean;
+}) => {
   const [draft, setDraft] = useState<SavedCosting>(sheet.costing);
   const [save, { error }] = useSaveCostingMutation();
   const { listing } = sheet;
-  useKept(draft, sheet.costing, (latest) => void save({ params: { marketplace: market.id, code: listing.code }, body: latest }));
+  useKept(
+    draft,
+    sheet.costing,
+    (latest) => void save({ params: { marketplace: market.id, code: listing.code }, body: latest }),
+  );
 
   const set = (inputs: Partial<CostingInputs>): void => setDraft((d) => ({ ...d, inputs: { ...d.inputs, ...inputs } }));
   const price = draft.price ?? listing.price;
@@ -30,23 +42,56 @@ export const MoneyPanel = ({ market, sheet, full = false }: { market: Marketplac
   const result = costing(schedule, { ...subject, price: price ?? 0 }, draft.inputs, sheet.today);
   const breakEven = priceForProfit(schedule, subject, draft.inputs, sheet.today);
   const fees = result.known ? result.costing.fees : sheet.fees.known && price === listing.price ? sheet.fees : null;
-  const major = (minor: number | null): number | null => (minor === null ? null : majorFromMinor(minor, market.currency));
-  const minor = (value: number | null): number | null => (value === null ? null : minorFromMajor(value, market.currency));
+  const major = (minor: number | null): number | null =>
+    minor === null ? null : majorFromMinor(minor, market.currency);
+  const minor = (value: number | null): number | null =>
+    value === null ? null : minorFromMajor(value, market.currency);
   const moneyField = (label: string, key: 'unitCost' | 'freight') => (
-    <NumberField label={label} value={major(draft.inputs[key])} placeholder="not known" suffix={market.currency} fault={notBelowZero} onChange={(v) => set({ [key]: minor(v) })} />
+    <NumberField
+      label={label}
+      value={major(draft.inputs[key])}
+      placeholder="not known"
+      suffix={market.currency}
+      fault={notBelowZero}
+      onChange={(v) => set({ [key]: minor(v) })}
+    />
   );
-  const sumField = (label: string, key: 'preparation' | 'lossPerReturn' | 'samples' | 'pictures' | 'launchAdvertising' | 'reserve') => (
-    <NumberField label={label} value={major(draft.inputs[key])} suffix={market.currency} fault={notBelowZero} onChange={(v) => set({ [key]: minor(v) ?? 0 })} />
+  const sumField = (
+    label: string,
+    key: 'preparation' | 'lossPerReturn' | 'samples' | 'pictures' | 'launchAdvertising' | 'reserve',
+  ) => (
+    <NumberField
+      label={label}
+      value={major(draft.inputs[key])}
+      suffix={market.currency}
+      fault={notBelowZero}
+      onChange={(v) => set({ [key]: minor(v) ?? 0 })}
+    />
   );
   const shareField = (label: string, key: 'dutyRate' | 'advertisingRate' | 'returnRate') => (
-    <NumberField label={label} value={Number((draft.inputs[key] * 100).toFixed(2))} suffix="%" fault={aShare} onChange={(v) => set({ [key]: (v ?? 0) / 100 })} />
+    <NumberField
+      label={label}
+      value={Number((draft.inputs[key] * 100).toFixed(2))}
+      suffix="%"
+      fault={aShare}
+      onChange={(v) => set({ [key]: (v ?? 0) / 100 })}
+    />
   );
   const net = result.known ? result.costing.net : result.net;
   return (
     <Box fontSize="13px" className="figures" data-testid="costing">
       <Flex direction="column" gap="1.5">
-        <NumberField label="Price to try" value={major(draft.price)} placeholder={listing.price === null ? 'not known' : String(major(listing.price))} suffix={market.currency} fault={(x) => (x <= 0 ? 'A price must be above 0.' : null)} onChange={(v) => setDraft((d) => ({ ...d, price: minor(v) }))} />
-        {fees?.lines.map((line) => <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} market={market} />)}
+        <NumberField
+          label="Price to try"
+          value={major(draft.price)}
+          placeholder={listing.price === null ? 'not known' : String(major(listing.price))}
+          suffix={market.currency}
+          fault={(x) => (x <= 0 ? 'A price must be above 0.' : null)}
+          onChange={(v) => setDraft((d) => ({ ...d, price: minor(v) }))}
+        />
+        {fees?.lines.map((line) => (
+          <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} market={market} />
+        ))}
         <Line label="Net" strong amount={net} market={market} testId="net" />
         {moneyField('Unit cost', 'unitCost')}
         {moneyField('Freight a unit', 'freight')}
@@ -57,8 +102,21 @@ export const MoneyPanel = ({ market, sheet, full = false }: { market: Marketplac
             {sumField('Preparation a unit', 'preparation')}
             {shareField('Returns, of units', 'returnRate')}
             {sumField('Loss per return', 'lossPerReturn')}
-            <NumberField label="Months in storage" value={draft.inputs.monthsStored} suffix="" fault={notBelowZero} onChange={(v) => set({ monthsStored: v ?? 0 })} />
-            <NumberField label="First order, units" value={draft.inputs.firstOrder} placeholder="not known" suffix="" fault={(x) => (x < 1 || !Number.isInteger(x) ? 'A whole number above 0.' : null)} onChange={(v) => set({ firstOrder: v })} />
+            <NumberField
+              label="Months in storage"
+              value={draft.inputs.monthsStored}
+              suffix=""
+              fault={notBelowZero}
+              onChange={(v) => set({ monthsStored: v ?? 0 })}
+            />
+            <NumberField
+              label="First order, units"
+              value={draft.inputs.firstOrder}
+              placeholder="not known"
+              suffix=""
+              fault={(x) => (x < 1 || !Number.isInteger(x) ? 'A whole number above 0.' : null)}
+              onChange={(v) => set({ firstOrder: v })}
+            />
             {sumField('Samples', 'samples')}
             {sumField('Pictures', 'pictures')}
             {sumField('Launch advertising', 'launchAdvertising')}
@@ -69,17 +127,34 @@ export const MoneyPanel = ({ market, sheet, full = false }: { market: Marketplac
       {result.known ? (
         <Box mt="2" pt="2" borderTopWidth="1px" borderColor="rule">
           <Line label="Landed cost" amount={-result.costing.landed} market={market} />
-          <Line label="Advertising and returns" amount={-(result.costing.advertising + result.costing.returns)} market={market} />
+          <Line
+            label="Advertising and returns"
+            amount={-(result.costing.advertising + result.costing.returns)}
+            market={market}
+          />
           <Line label="Profit a unit" strong amount={result.costing.profit} market={market} testId="profit" />
           <Words label="Margin" value={percent(result.costing.margin, 1)} testId="margin" />
           <Words label="Return on cost" value={percent(result.costing.returnOnCost, 0)} />
-          <Words label="Break-even price" value={breakEven === null ? 'none works' : money(breakEven, market)} testId="break-even" />
-          {full && <Words label="Outlay" value={result.costing.outlay === null ? 'type in the first order' : money(result.costing.outlay, market)} />}
+          <Words
+            label="Break-even price"
+            value={breakEven === null ? 'none works' : money(breakEven, market)}
+            testId="break-even"
+          />
+          {full && (
+            <Words
+              label="Outlay"
+              value={result.costing.outlay === null ? 'type in the first order' : money(result.costing.outlay, market)}
+            />
+          )}
         </Box>
       ) : (
-        <Text mt="2" color="inkSoft" role="status">{result.reason}</Text>
+        <Text mt="2" color="inkSoft" role="status">
+          {result.reason}
+        </Text>
       )}
-      <Text mt="2" color="inkSoft" fontSize="12px">{sheet.schedule!.name}. To earn 10 on a cost of 5 with freight 1, net must be 16.</Text>
+      <Text mt="2" color="inkSoft" fontSize="12px">
+        {sheet.schedule!.name}. To earn 10 on a cost of 5 with freight 1, net must be 16.
+      </Text>
       <ProblemNote error={error} kept="What you typed is still here; it is kept with the next change." />
     </Box>
   );
@@ -109,13 +184,44 @@ const useKept = (draft: SavedCosting, saved: SavedCosting, save: (draft: SavedCo
   );
 };
 
-const Line = ({ label, note, amount, market, strong = false, testId }: { label: string; note?: string; amount: number | null; market: Marketplace; strong?: boolean; testId?: string }) => (
-  <Flex justify="space-between" fontWeight={strong ? 700 : 400} borderTopWidth={strong ? '1px' : undefined} borderColor="rule" pt={strong ? '1' : undefined}>
-    <span>{label}{note && <Box as="span" color="inkSoft"> {note}</Box>}</span>
+const Line = ({
+  label,
+  note,
+  amount,
+  market,
+  strong = false,
+  testId,
+}: {
+  label: string;
+  note?: string;
+  amount: number | null;
+  market: Marketplace;
+  strong?: boolean;
+  testId?: string;
+}) => (
+  <Flex
+    justify="space-between"
+    fontWeight={strong ? 700 : 400}
+    borderTopWidth={strong ? '1px' : undefined}
+    borderColor="rule"
+    pt={strong ? '1' : undefined}
+  >
+    <span>
+      {label}
+      {note && (
+        <Box as="span" color="inkSoft">
+          {' '}
+          {note}
+        </Box>
+      )}
+    </span>
     <span data-testid={testId}>{amount === null ? '—' : money(amount, market)}</span>
   </Flex>
 );
 
 const Words = ({ label, value, testId }: { label: string; value: string; testId?: string }) => (
-  <Flex justify="space-between"><span>{label}</span><span data-testid={testId}>{value}</span></Flex>
+  <Flex justify="space-between">
+    <span>{label}</span>
+    <span data-testid={testId}>{value}</span>
+  </Flex>
 );

@@ -21,7 +21,10 @@ export const ReviewsTab = ({ market, candidate }: { market: Marketplace; candida
   const words = parameters.get('words') ?? '';
   const [typed, setTyped] = useState(words);
   const asked = useDeferredValue(words);
-  const { data, error, refetch } = useMinedReviewsQuery({ params: { id: candidate.id }, query: { ...(stars ? { stars } : {}), ...(asked ? { words: asked } : {}) } });
+  const { data, error, refetch } = useMinedReviewsQuery({
+    params: { id: candidate.id },
+    query: { ...(stars ? { stars } : {}), ...(asked ? { words: asked } : {}) },
+  });
   const job = useJob(data?.job?.id ?? null, () => void refetch());
   const [openTheme, setOpenTheme] = useState<string | null>(null);
   const set = (key: string, value: (now: string) => string): void =>
@@ -36,30 +39,95 @@ export const ReviewsTab = ({ market, candidate }: { market: Marketplace; candida
       const list = now.split(',').filter(Boolean);
       return (list.includes(star) ? list.filter((s) => s !== star) : [...list, star]).sort().join(',');
     });
-  if (error) return <Box px="5"><ProblemNote error={error} /></Box>;
+  if (error)
+    return (
+      <Box px="5">
+        <ProblemNote error={error} />
+      </Box>
+    );
   if (!data) return <Skeleton m="5" h="300px" />;
-  if (data.all === 0) return <Empty title="No reviews on file">Import a CSV of these listings’ reviews under Sources; they are read here at once.</Empty>;
+  if (data.all === 0)
+    return (
+      <Empty title="No reviews on file">
+        Import a CSV of these listings’ reviews under Sources; they are read here at once.
+      </Empty>
+    );
   const theme = data.themes.find((t) => t.key === openTheme) ?? data.themes[0];
   return (
     <Box>
-      <Flex px="5" py="2.5" gap="4" align="center" wrap="wrap" borderBottomWidth="1px" borderColor="rule" fontSize="13px">
-        <Text><b data-testid="texts">{count(data.withText)}</b> with text <Box as="span" color="inkSoft">of {count(data.all)} reviews</Box></Text>
+      <Flex
+        px="5"
+        py="2.5"
+        gap="4"
+        align="center"
+        wrap="wrap"
+        borderBottomWidth="1px"
+        borderColor="rule"
+        fontSize="13px"
+      >
+        <Text>
+          <b data-testid="texts">{count(data.withText)}</b> with text{' '}
+          <Box as="span" color="inkSoft">
+            of {count(data.all)} reviews
+          </Box>
+        </Text>
         <HStack gap="1" role="group" aria-label="Stars">
-          {['1', '2', '3', '4', '5'].map((s) => <Button key={s} size="2xs" variant={chosen.includes(s) ? 'solid' : 'outline'} colorPalette={chosen.includes(s) ? 'aubergine' : undefined} aria-pressed={chosen.includes(s)} aria-label={`${s} stars`} onClick={() => flip(s)}>{s} ★</Button>)}
+          {['1', '2', '3', '4', '5'].map((s) => (
+            <Button
+              key={s}
+              size="2xs"
+              variant={chosen.includes(s) ? 'solid' : 'outline'}
+              colorPalette={chosen.includes(s) ? 'aubergine' : undefined}
+              aria-pressed={chosen.includes(s)}
+              aria-label={`${s} stars`}
+              onClick={() => flip(s)}
+            >
+              {s} ★
+            </Button>
+          ))}
         </HStack>
-        <Input size="xs" w="170px" bg="paper" aria-label="Words in the review" placeholder="Any word" value={typed} onChange={(e) => (setTyped(e.target.value), set('words', () => e.target.value.trim()))} _placeholder={{ color: 'inkSoft' }} />
+        <Input
+          size="xs"
+          w="170px"
+          bg="paper"
+          aria-label="Words in the review"
+          placeholder="Any word"
+          value={typed}
+          onChange={(e) => (setTyped(e.target.value), set('words', () => e.target.value.trim()))}
+          _placeholder={{ color: 'inkSoft' }}
+        />
         {(stars || words) && <Text>{count(data.matching)} match</Text>}
-        <Text ml="auto" color="inkSoft">{count(data.otherLanguage)} in other languages, {count(data.copies)} copies set aside</Text>
+        <Text ml="auto" color="inkSoft">
+          {count(data.otherLanguage)} in other languages, {count(data.copies)} copies set aside
+        </Text>
       </Flex>
       {job && job.state !== 'done' && (
-        <Text px="5" py="2" role="status">{job.state === 'failed' ? `■ ${job.message}` : job.message || 'The reviews are being read …'} {job.total > 0 && job.state === 'running' ? `(${percent(job.done / job.total)})` : ''}</Text>
+        <Text px="5" py="2" role="status">
+          {job.state === 'failed' ? `■ ${job.message}` : job.message || 'The reviews are being read …'}{' '}
+          {job.total > 0 && job.state === 'running' ? `(${percent(job.done / job.total)})` : ''}
+        </Text>
       )}
       {data.themes.length === 0 ? (
-        <Empty title={data.matching === 0 ? 'No review matches' : 'No theme yet'}>{data.matching === 0 ? 'Take a star or a word away.' : 'The texts that are read so far say nothing twice.'}</Empty>
+        <Empty title={data.matching === 0 ? 'No review matches' : 'No theme yet'}>
+          {data.matching === 0 ? 'Take a star or a word away.' : 'The texts that are read so far say nothing twice.'}
+        </Empty>
       ) : (
         <Flex wrap="wrap" align="stretch">
-          <Box flex="3" minW={{ base: '100%', md: '560px' }} borderRightWidth="1px" borderColor="rule" overflowX="auto" tabIndex={0} role="region" aria-label="Themes, scrollable"><ThemeTable data={data} chosen={theme?.key ?? ''} onChoose={setOpenTheme} /></Box>
-          <Box flex="2" minW="320px" px="5" py="4">{theme && <Evidence data={data} theme={theme} market={market} />}</Box>
+          <Box
+            flex="3"
+            minW={{ base: '100%', md: '560px' }}
+            borderRightWidth="1px"
+            borderColor="rule"
+            overflowX="auto"
+            tabIndex={0}
+            role="region"
+            aria-label="Themes, scrollable"
+          >
+            <ThemeTable data={data} chosen={theme?.key ?? ''} onChoose={setOpenTheme} />
+          </Box>
+          <Box flex="2" minW="320px" px="5" py="4">
+            {theme && <Evidence data={data} theme={theme} market={market} />}
+          </Box>
         </Flex>
       )}
     </Box>
@@ -72,23 +140,113 @@ const nameOf = (theme: Theme): string => {
   return theme.about ? `${theme.about}: ${says}` : says;
 };
 
-const ThemeTable = ({ data, chosen, onChoose }: { data: MinedReviews; chosen: string; onChoose: (key: string) => void }) => {
+const ThemeTable = ({
+  data,
+  chosen,
+  onChoose,
+}: {
+  data: MinedReviews;
+  chosen: string;
+  onChoose: (key: string) => void;
+}) => {
   const widest = Math.max(0.05, ...data.themes.map((t) => t.interval.high));
   return (
-    <Box as="table" w="100%" fontSize="13px" bg="paper" aria-label="Themes" css={{ '& th, & td': { padding: '7px 8px', textAlign: 'left', borderBottom: '1px solid var(--chakra-colors-rule)' }, '& th:first-child, & td:first-child': { paddingLeft: '20px' }, '& th': { color: 'var(--chakra-colors-ink-soft)' } }}>
-      <thead><tr><th scope="col">Theme</th><th scope="col" title="Mean stars of reviews with it minus those without">Star pull</th><th scope="col" title="Share of the reviews with text, with an interval of 95 %">Share of reviews</th><th scope="col">By listing: {data.listings.map((_, i) => LETTERS[i]).join(' ')}</th><th scope="col">180 days</th></tr></thead>
+    <Box
+      as="table"
+      w="100%"
+      fontSize="13px"
+      bg="paper"
+      aria-label="Themes"
+      css={{
+        '& th, & td': { padding: '7px 8px', textAlign: 'left', borderBottom: '1px solid var(--chakra-colors-rule)' },
+        '& th:first-child, & td:first-child': { paddingLeft: '20px' },
+        '& th': { color: 'var(--chakra-colors-ink-soft)' },
+      }}
+    >
+      <thead>
+        <tr>
+          <th scope="col">Theme</th>
+          <th scope="col" title="Mean stars of reviews with it minus those without">
+            Star pull
+          </th>
+          <th scope="col" title="Share of the reviews with text, with an interval of 95 %">
+            Share of reviews
+          </th>
+          <th scope="col">By listing: {data.listings.map((_, i) => LETTERS[i]).join(' ')}</th>
+          <th scope="col">180 days</th>
+        </tr>
+      </thead>
       <tbody>
         {data.themes.map((theme) => (
-          <Box as="tr" key={theme.key} bg={theme.key === chosen ? 'aubergine.subtle' : undefined} cursor="pointer" onClick={() => onChoose(theme.key)}>
+          <Box
+            as="tr"
+            key={theme.key}
+            bg={theme.key === chosen ? 'aubergine.subtle' : undefined}
+            cursor="pointer"
+            onClick={() => onChoose(theme.key)}
+          >
             <td>
               <Mark kind={KIND_MARK[theme.kind]} word={theme.kind} />
-              <Box asChild font="inherit" textAlign="left"><button type="button" aria-pressed={theme.key === chosen}>{nameOf(theme)}</button></Box>
-              {theme.thin && <Box as="span" color="saffron" title="Fewer than five reviews"> ▲ thin</Box>}
+              <Box asChild font="inherit" textAlign="left">
+                <button type="button" aria-pressed={theme.key === chosen}>
+                  {nameOf(theme)}
+                </button>
+              </Box>
+              {theme.thin && (
+                <Box as="span" color="saffron" title="Fewer than five reviews">
+                  {' '}
+                  ▲ thin
+                </Box>
+              )}
             </td>
-            <td className="figures">{theme.starPull ? <Box as="span" color={theme.starPull.high < 0 ? 'brick' : theme.starPull.low > 0 ? 'verdigris' : 'inkSoft'} title={`${decimal(theme.starPull.low)} to ${decimal(theme.starPull.high)} in 95 of 100 cases`}>{theme.starPull.value > 0 ? '+' : '−'}{decimal(Math.abs(theme.starPull.value))}</Box> : '—'}</td>
-            <td><Flex align="center" gap="2"><IntervalBar value={theme.share} low={theme.interval.low} high={theme.interval.high} from={0} to={widest} width="90px" /><Box as="span" className="figures" title={`${percent(theme.interval.low)} to ${percent(theme.interval.high)}`}>{percent(theme.share)} <Box as="span" color="inkSoft">({theme.reviews})</Box></Box></Flex></td>
-            <td><ByListing theme={theme} data={data} /></td>
-            <td>{theme.recent ? theme.recent.course : <Box as="span" color="inkSoft">too few</Box>}</td>
+            <td className="figures">
+              {theme.starPull ? (
+                <Box
+                  as="span"
+                  color={theme.starPull.high < 0 ? 'brick' : theme.starPull.low > 0 ? 'verdigris' : 'inkSoft'}
+                  title={`${decimal(theme.starPull.low)} to ${decimal(theme.starPull.high)} in 95 of 100 cases`}
+                >
+                  {theme.starPull.value > 0 ? '+' : '−'}
+                  {decimal(Math.abs(theme.starPull.value))}
+                </Box>
+              ) : (
+                '—'
+              )}
+            </td>
+            <td>
+              <Flex align="center" gap="2">
+                <IntervalBar
+                  value={theme.share}
+                  low={theme.interval.low}
+                  high={theme.interval.high}
+                  from={0}
+                  to={widest}
+                  width="90px"
+                />
+                <Box
+                  as="span"
+                  className="figures"
+                  title={`${percent(theme.interval.low)} to ${percent(theme.interval.high)}`}
+                >
+                  {percent(theme.share)}{' '}
+                  <Box as="span" color="inkSoft">
+                    ({theme.reviews})
+                  </Box>
+                </Box>
+              </Flex>
+            </td>
+            <td>
+              <ByListing theme={theme} data={data} />
+            </td>
+            <td>
+              {theme.recent ? (
+                theme.recent.course
+              ) : (
+                <Box as="span" color="inkSoft">
+                  too few
+                </Box>
+              )}
+            </td>
           </Box>
         ))}
       </tbody>
@@ -104,9 +262,21 @@ const ByListing = ({ theme, data }: { theme: Theme; data: MinedReviews }) => {
   });
   const most = Math.max(0.01, ...shares);
   return (
-    <Flex gap="2px" role="img" aria-label={data.listings.map((l, i) => `${l.title}: ${percent(shares[i]!)}`).join('; ')}>
+    <Flex
+      gap="2px"
+      role="img"
+      aria-label={data.listings.map((l, i) => `${l.title}: ${percent(shares[i]!)}`).join('; ')}
+    >
       {data.listings.map((l, i) => (
-        <Box key={l.id} w="24px" h="15px" borderRadius="2px" bg="quietBar" position="relative" title={`${LETTERS[i]} ${l.title}: ${percent(shares[i]!)}`}>
+        <Box
+          key={l.id}
+          w="24px"
+          h="15px"
+          borderRadius="2px"
+          bg="quietBar"
+          position="relative"
+          title={`${LETTERS[i]} ${l.title}: ${percent(shares[i]!)}`}
+        >
           <Box position="absolute" inset="0" bg={colour} borderRadius="2px" opacity={shares[i]! / most} />
         </Box>
       ))}
@@ -118,8 +288,13 @@ const Evidence = ({ data, theme, market }: { data: MinedReviews; theme: Theme; m
   const reviews = new Map(data.reviews.map((r) => [r.id, r]));
   return (
     <>
-      <Text as="h2" fontFamily="heading" fontWeight="700" fontSize="16px">{nameOf(theme)}</Text>
-      <Text color="inkSoft" fontSize="13px">{count(theme.reviews)} reviews, {percent(theme.share)} ({percent(theme.interval.low)}–{percent(theme.interval.high)}).</Text>
+      <Text as="h2" fontFamily="heading" fontWeight="700" fontSize="16px">
+        {nameOf(theme)}
+      </Text>
+      <Text color="inkSoft" fontSize="13px">
+        {count(theme.reviews)} reviews, {percent(theme.share)} ({percent(theme.interval.low)}–
+        {percent(theme.interval.high)}).
+      </Text>
       <Box as="ol" listStyleType="none" mt="3" fontSize="14px">
         {theme.evidence.map(({ review, sentence }) => {
           const of = reviews.get(review);
@@ -128,15 +303,27 @@ const Evidence = ({ data, theme, market }: { data: MinedReviews; theme: Theme; m
             <Box as="li" key={review} py="2" borderTopWidth="1px" borderColor="rule">
               <details>
                 <summary style={{ cursor: 'pointer', listStyle: 'none' }}>“{sentence}”</summary>
-                <Text mt="1" fontSize="13px" color="inkSoft">{of?.title ? `${of.title}. ` : ''}{of?.body}</Text>
+                <Text mt="1" fontSize="13px" color="inkSoft">
+                  {of?.title ? `${of.title}. ` : ''}
+                  {of?.body}
+                </Text>
               </details>
-              <Text fontSize="12px" color="inkSoft">{LETTERS[at] ?? '?'} · {of?.stars} stars · {day(of?.day, market.today)}{of?.verified ? ' · verified' : ''}</Text>
+              <Text fontSize="12px" color="inkSoft">
+                {LETTERS[at] ?? '?'} · {of?.stars} stars · {day(of?.day, market.today)}
+                {of?.verified ? ' · verified' : ''}
+              </Text>
             </Box>
           );
         })}
       </Box>
-      {theme.evidence.length < theme.reviews && <Text fontSize="12px" color="inkSoft">The {theme.evidence.length} most typical of {theme.reviews}.</Text>}
-      <Text mt="4" fontSize="12px" color="inkSoft">{data.listings.map((l, i) => `${LETTERS[i]} ${l.title} (${l.texts})`).join(' · ')}</Text>
+      {theme.evidence.length < theme.reviews && (
+        <Text fontSize="12px" color="inkSoft">
+          The {theme.evidence.length} most typical of {theme.reviews}.
+        </Text>
+      )}
+      <Text mt="4" fontSize="12px" color="inkSoft">
+        {data.listings.map((l, i) => `${LETTERS[i]} ${l.title} (${l.texts})`).join(' · ')}
+      </Text>
     </>
   );
 };

@@ -10,7 +10,8 @@ export const sentenceOf = (choice: SiftChoice, market: Marketplace, categories: 
   for (const { key, name, unit } of MEASURES) {
     const range = choice.ranges[key];
     if (!range) continue;
-    const text = (bound: number): string => `${boundToText(bound, unit, market)}${unit === 'weight' ? ` ${weightUnit(market.measures)}` : unit === 'money' ? ` ${market.currency}` : ''}`;
+    const text = (bound: number): string =>
+      `${boundToText(bound, unit, market)}${unit === 'weight' ? ` ${weightUnit(market.measures)}` : unit === 'money' ? ` ${market.currency}` : ''}`;
     const lower = name.toLowerCase();
     if (range.min !== null && range.max !== null) parts.push(`${lower} ${text(range.min)} to ${text(range.max)}`);
     else if (range.min !== null) parts.push(`${lower} at least ${text(range.min)}`);

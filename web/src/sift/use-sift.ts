@@ -21,26 +21,38 @@ export interface SiftAddress {
   setOpen: (code: string | null) => void;
 }
 
-const limitsOf = (parameters: URLSearchParams): [string, string][] => [...parameters].filter(([k]) => k !== OPEN && k !== SHOW);
+const limitsOf = (parameters: URLSearchParams): [string, string][] =>
+  [...parameters].filter(([k]) => k !== OPEN && k !== SHOW);
 
 /** The sift that the address bar holds, and the ways to change it. */
 export const useSift = (market: Marketplace): SiftAddress => {
   const { parameters, write } = useLatestParameters();
   const choice = useMemo(() => readSift(limitsOf(parameters), market).choice, [parameters, market]);
   const cards = useMemo(() => {
-    const named = parameters.get(SHOW)?.split(',').filter((k): k is MeasureKey => measureOf(k)?.limit === true);
+    const named = parameters
+      .get(SHOW)
+      ?.split(',')
+      .filter((k): k is MeasureKey => measureOf(k)?.limit === true);
     const wanted = named ?? FIRST_CARDS;
     return [...wanted, ...(Object.keys(choice.ranges) as MeasureKey[]).filter((k) => !wanted.includes(k))];
   }, [parameters, choice]);
   const open = parameters.get(OPEN);
 
   /** Entries of an address: the limits after a change, and what else stands in it. */
-  const entries = (latest: URLSearchParams, change: ChoiceChange, others: { cards?: string; open?: string | null }): [string, string][] => {
+  const entries = (
+    latest: URLSearchParams,
+    change: ChoiceChange,
+    others: { cards?: string; open?: string | null },
+  ): [string, string][] => {
     const now = readSift(limitsOf(latest), market).choice;
     const next = writeSift({ ...now, ...(typeof change === 'function' ? change(now) : change) }, market);
     const shown = others.cards ?? latest.get(SHOW);
     const opened = others.open === undefined ? latest.get(OPEN) : others.open;
-    return [...next, ...(shown === null ? [] : [[SHOW, shown] as [string, string]]), ...(opened === null ? [] : [[OPEN, opened] as [string, string]])];
+    return [
+      ...next,
+      ...(shown === null ? [] : [[SHOW, shown] as [string, string]]),
+      ...(opened === null ? [] : [[OPEN, opened] as [string, string]]),
+    ];
   };
   return {
     choice,

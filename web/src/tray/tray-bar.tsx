@@ -17,29 +17,77 @@ export const TrayBar = ({ market }: { market: Marketplace }) => {
   const dispatch = useAppDispatch();
   const [starting, setStarting] = useState(false);
   const [watch, watching] = useWatchByCodesMutation();
-  const rimButton = { size: 'sm', variant: 'outline', bg: 'transparent', color: 'rimInk', borderColor: 'rimInk', _hover: { bg: 'inkSoft' } } as const;
+  const rimButton = {
+    size: 'sm',
+    variant: 'outline',
+    bg: 'transparent',
+    color: 'rimInk',
+    borderColor: 'rimInk',
+    _hover: { bg: 'inkSoft' },
+  } as const;
   return (
-    <Flex as="section" aria-label="Tray" bg="rim" color="rimInk" align="center" gap="3" px="5" minH="46px" flexShrink={0} flexWrap="wrap" py="1">
-      <Text fontWeight="600">Tray <Box as="span" fontWeight="400" data-testid="tray-count">{codes.length}</Box></Text>
+    <Flex
+      as="section"
+      aria-label="Tray"
+      bg="rim"
+      color="rimInk"
+      align="center"
+      gap="3"
+      px="5"
+      minH="46px"
+      flexShrink={0}
+      flexWrap="wrap"
+      py="1"
+    >
+      <Text fontWeight="600">
+        Tray{' '}
+        <Box as="span" fontWeight="400" data-testid="tray-count">
+          {codes.length}
+        </Box>
+      </Text>
       {codes.length === 0 ? (
-        <Text fontSize="13px">Nothing put aside on {market.name}. In a list, press <b>x</b> on a row.</Text>
+        <Text fontSize="13px">
+          Nothing put aside on {market.name}. In a list, press <b>x</b> on a row.
+        </Text>
       ) : (
         <HStack gap="1.5" overflowX="auto" maxW={{ base: '40%', lg: '55%' }}>
           {codes.map((code) => (
-            <button key={code} type="button" title={`${code}: take out of the tray`} aria-label={`Take ${code} out of the tray`} onClick={() => dispatch(toggled({ marketplace: market.id, code }))}>
+            <button
+              key={code}
+              type="button"
+              title={`${code}: take out of the tray`}
+              aria-label={`Take ${code} out of the tray`}
+              onClick={() => dispatch(toggled({ marketplace: market.id, code }))}
+            >
               <Picture marketplace={market.id} code={code} size={30} />
             </button>
           ))}
         </HStack>
       )}
       <HStack ml="auto" gap="2">
-        <Box role="status" fontSize="13px">{watching.data ? `${watching.data.added.length} watched from today on` : ''}</Box>
-        {undo?.marketplace === market.id && <Button {...rimButton} onClick={() => dispatch(broughtBack())}>Bring back</Button>}
+        <Box role="status" fontSize="13px">
+          {watching.data ? `${watching.data.added.length} watched from today on` : ''}
+        </Box>
+        {undo?.marketplace === market.id && (
+          <Button {...rimButton} onClick={() => dispatch(broughtBack())}>
+            Bring back
+          </Button>
+        )}
         {codes.length > 0 && (
           <>
-            <Button {...rimButton} onClick={() => dispatch(emptied(market.id))}>Empty</Button>
-            <Button {...rimButton} loading={watching.isLoading} onClick={() => void watch({ params: { marketplace: market.id }, body: { text: codes.join('\n') } })}>Watch</Button>
-            <Button size="sm" bg="rimInk" color="rim" onClick={() => setStarting(true)}>Start a candidate</Button>
+            <Button {...rimButton} onClick={() => dispatch(emptied(market.id))}>
+              Empty
+            </Button>
+            <Button
+              {...rimButton}
+              loading={watching.isLoading}
+              onClick={() => void watch({ params: { marketplace: market.id }, body: { text: codes.join('\n') } })}
+            >
+              Watch
+            </Button>
+            <Button size="sm" bg="rimInk" color="rim" onClick={() => setStarting(true)}>
+              Start a candidate
+            </Button>
           </>
         )}
       </HStack>
@@ -69,10 +117,17 @@ const StartDialog = ({ market, codes, onClose }: { market: Marketplace; codes: s
         <Dialog.Backdrop />
         <Dialog.Positioner>
           <Dialog.Content bg="paper" maxW="36rem">
-            <Dialog.Header><Dialog.Title>Start a candidate</Dialog.Title></Dialog.Header>
+            <Dialog.Header>
+              <Dialog.Title>Start a candidate</Dialog.Title>
+            </Dialog.Header>
             <Dialog.Body>
               <Text mb="2">Which listing is the find? The others become its line-up.</Text>
-              <RadioGroup.Root value={anchor} onValueChange={({ value }) => value && setAnchor(value)} colorPalette="aubergine" aria-label="The find">
+              <RadioGroup.Root
+                value={anchor}
+                onValueChange={({ value }) => value && setAnchor(value)}
+                colorPalette="aubergine"
+                aria-label="The find"
+              >
                 <Flex direction="column" gap="2">
                   {(data ?? []).map((listing) => (
                     <RadioGroup.Item key={listing.code} value={listing.code} alignItems="center">
@@ -80,7 +135,12 @@ const StartDialog = ({ market, codes, onClose }: { market: Marketplace; codes: s
                       <RadioGroup.ItemIndicator />
                       <RadioGroup.ItemText display="flex" gap="2" alignItems="center" fontWeight="400">
                         <Picture marketplace={market.id} code={listing.code} size={28} />
-                        <span><b>{listing.title}</b> <Box as="span" color="inkSoft">{listing.code} · {money(listing.price, market)} · {count(listing.units)} a month</Box></span>
+                        <span>
+                          <b>{listing.title}</b>{' '}
+                          <Box as="span" color="inkSoft">
+                            {listing.code} · {money(listing.price, market)} · {count(listing.units)} a month
+                          </Box>
+                        </span>
                       </RadioGroup.ItemText>
                     </RadioGroup.Item>
                   ))}
@@ -88,13 +148,24 @@ const StartDialog = ({ market, codes, onClose }: { market: Marketplace; codes: s
               </RadioGroup.Root>
               <Box as="label" display="block" mt="4">
                 Name
-                <Input mt="1" size="sm" value={name} placeholder={data?.find((l) => l.code === anchor)?.title.split(',')[0]} maxLength={160} onChange={(e) => setName(e.target.value)} />
+                <Input
+                  mt="1"
+                  size="sm"
+                  value={name}
+                  placeholder={data?.find((l) => l.code === anchor)?.title.split(',')[0]}
+                  maxLength={160}
+                  onChange={(e) => setName(e.target.value)}
+                />
               </Box>
               <ProblemNote error={error} kept="The tray is as it was." />
             </Dialog.Body>
             <Dialog.Footer>
-              <Button variant="outline" onClick={onClose}>Not now</Button>
-              <Button colorPalette="aubergine" loading={isLoading} onClick={() => void go()}>Start it</Button>
+              <Button variant="outline" onClick={onClose}>
+                Not now
+              </Button>
+              <Button colorPalette="aubergine" loading={isLoading} onClick={() => void go()}>
+                Start it
+              </Button>
             </Dialog.Footer>
           </Dialog.Content>
         </Dialog.Positioner>

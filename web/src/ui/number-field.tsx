@@ -17,11 +17,22 @@ interface Props {
 }
 
 /** A number that is kept as it is typed; what is no number stays in the field with a sentence, and nothing is kept. */
-export const NumberField = ({ label, value, onChange, placeholder, fault, width = '88px', suffix, hideLabel = false, align = 'right' }: Props) => {
+export const NumberField = ({
+  label,
+  value,
+  onChange,
+  placeholder,
+  fault,
+  width = '88px',
+  suffix,
+  hideLabel = false,
+  align = 'right',
+}: Props) => {
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? (value === null ? '' : String(value));
   const parsed = text.trim() === '' ? null : numberFromText(text);
-  const wrong = text.trim() !== '' && parsed === null ? 'This is no number.' : parsed !== null && fault ? fault(parsed) : null;
+  const wrong =
+    text.trim() !== '' && parsed === null ? 'This is no number.' : parsed !== null && fault ? fault(parsed) : null;
   const change = (next: string): void => {
     setTyped(next);
     const number = next.trim() === '' ? null : numberFromText(next);
@@ -30,15 +41,35 @@ export const NumberField = ({ label, value, onChange, placeholder, fault, width 
   return (
     <Box as="label" display="inline-flex" flexDirection="column">
       <Box display="flex" alignItems="center" gap="2">
-        <Box as="span" className={hideLabel ? 'visually-hidden' : undefined} flex="1">{label}</Box>
+        <Box as="span" className={hideLabel ? 'visually-hidden' : undefined} flex="1">
+          {label}
+        </Box>
         <Input
-          size="xs" w={width} textAlign={align} inputMode="decimal" className="figures" bg="paper" placeholder={placeholder} value={text} aria-invalid={wrong !== null}
-          borderColor={wrong ? 'brick' : 'rule'} _placeholder={{ color: 'inkSoft' }}
-          onChange={(event) => change(event.target.value)} onBlur={() => wrong === null && setTyped(null)}
+          size="xs"
+          w={width}
+          textAlign={align}
+          inputMode="decimal"
+          className="figures"
+          bg="paper"
+          placeholder={placeholder}
+          value={text}
+          aria-invalid={wrong !== null}
+          borderColor={wrong ? 'brick' : 'rule'}
+          _placeholder={{ color: 'inkSoft' }}
+          onChange={(event) => change(event.target.value)}
+          onBlur={() => wrong === null && setTyped(null)}
         />
-        {suffix && <Box as="span" color="inkSoft" minW="2.2em">{suffix}</Box>}
+        {suffix && (
+          <Box as="span" color="inkSoft" minW="2.2em">
+            {suffix}
+          </Box>
+        )}
       </Box>
-      {wrong && <Box as="span" role="alert" color="brick" fontSize="12px" textAlign="right">{wrong}</Box>}
+      {wrong && (
+        <Box as="span" role="alert" color="brick" fontSize="12px" textAlign="right">
+          {wrong}
+        </Box>
+      )}
     </Box>
   );
 };

@@ -6,8 +6,18 @@ import type { Figure } from '@kettle/contract/shapes';
 export const Worked = ({ figure, title, children }: { figure: Figure; title: string; children: ReactNode }) => (
   <HoverCard.Root openDelay={150} closeDelay={100} positioning={{ placement: 'bottom-end' }}>
     <HoverCard.Trigger asChild>
-      <Box asChild borderBottom="1px dotted" borderColor="inkSoft" cursor="help" font="inherit" color="inherit" bg="transparent">
-        <button type="button" aria-label={`${title}: ${figure.known ? '' : 'not known. '}how it was made`}>{children}</button>
+      <Box
+        asChild
+        borderBottom="1px dotted"
+        borderColor="inkSoft"
+        cursor="help"
+        font="inherit"
+        color="inherit"
+        bg="transparent"
+      >
+        <button type="button" aria-label={`${title}: ${figure.known ? '' : 'not known. '}how it was made`}>
+          {children}
+        </button>
       </Box>
     </HoverCard.Trigger>
     <Portal>
@@ -29,13 +39,25 @@ const KnownWorking = ({ figure }: { figure: Extract<Figure, { known: true }> }) 
       <Box as="dl" mt="2" display="grid" gridTemplateColumns="auto 1fr" columnGap="3" rowGap="0.5">
         {inputs.map(({ label, value }) => (
           <Box key={label} display="contents">
-            <Box as="dt" color="inkSoft">{label}</Box>
-            <Box as="dd" className="figures">{value}</Box>
+            <Box as="dt" color="inkSoft">
+              {label}
+            </Box>
+            <Box as="dd" className="figures">
+              {value}
+            </Box>
           </Box>
         ))}
       </Box>
-      {warnings.map((w) => <Text key={w} mt="2" color="saffron">▲ {w}</Text>)}
-      {better && <Text mt="2" color="inkSoft">Better: {better}</Text>}
+      {warnings.map((w) => (
+        <Text key={w} mt="2" color="saffron">
+          ▲ {w}
+        </Text>
+      ))}
+      {better && (
+        <Text mt="2" color="inkSoft">
+          Better: {better}
+        </Text>
+      )}
     </>
   );
 };

@@ -20,8 +20,15 @@ export const Hob = ({ market }: { market: Marketplace }) => {
     <Box>
       <Menu.Root onSelect={({ value }) => void go(Number(value) as 1 | 7 | 30)}>
         <Menu.Trigger asChild>
-          <Button variant="ghost" size="sm" px="2" fontWeight="400" disabled={busy} title="The demo’s clock: move it on and readings come in">
-            <Clock size={15} aria-hidden /> {busy ? (job?.message || 'Moving on …') : `Hob ${day(market.today)}`}
+          <Button
+            variant="ghost"
+            size="sm"
+            px="2"
+            fontWeight="400"
+            disabled={busy}
+            title="The demo’s clock: move it on and readings come in"
+          >
+            <Clock size={15} aria-hidden /> {busy ? job?.message || 'Moving on …' : `Hob ${day(market.today)}`}
           </Button>
         </Menu.Trigger>
         <Portal>
@@ -34,7 +41,9 @@ export const Hob = ({ market }: { market: Marketplace }) => {
           </Menu.Positioner>
         </Portal>
       </Menu.Root>
-      <Box className="visually-hidden" role="status">{busy ? job?.message : job?.state === 'done' ? job.message : ''}</Box>
+      <Box className="visually-hidden" role="status">
+        {busy ? job?.message : job?.state === 'done' ? job.message : ''}
+      </Box>
     </Box>
   );
 };

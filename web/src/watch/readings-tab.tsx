@@ -10,33 +10,79 @@ import { Empty } from '../ui/empty.tsx';
 import { day, decimal, money, percent } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
 
-const RANGES = [['1 month', 31], ['3 months', 92], ['12 months', 366]] as const;
+const RANGES = [
+  ['1 month', 31],
+  ['3 months', 92],
+  ['12 months', 366],
+] as const;
 
 /** The readings of the whole line-up: averages now and before, day by day, and what happened lately. */
 const ReadingsTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
   const { data, error } = useGroupReadingsQuery({ params: { id: candidate.id } });
   const [range, setRange] = useState<number>(92);
   const [asTable, setAsTable] = useState(false);
-  if (error) return <Box px="5"><ProblemNote error={error} /></Box>;
+  if (error)
+    return (
+      <Box px="5">
+        <ProblemNote error={error} />
+      </Box>
+    );
   if (!data) return <Skeleton m="5" h="260px" />;
   if (data.days.length === 0)
-    return <Empty title="No reading yet">{candidate.stage === 'found' ? 'Press “Watch it” above: from then on each listing is read once a day.' : market.simulated ? `The first reading comes when the hob moves on from ${day(market.today)}.` : 'Readings come with each file of these listings that you import.'}</Empty>;
+    return (
+      <Empty title="No reading yet">
+        {candidate.stage === 'found'
+          ? 'Press “Watch it” above: from then on each listing is read once a day.'
+          : market.simulated
+            ? `The first reading comes when the hob moves on from ${day(market.today)}.`
+            : 'Readings come with each file of these listings that you import.'}
+      </Empty>
+    );
   return (
     <Flex px="5" py="4" gap="8" wrap="wrap">
       <Box flex="2" minW="420px">
         <Flex gap="3" mb="2">
           <HStack gap="1" role="group" aria-label="Range">
-            {RANGES.map(([name, days]) => <Button key={name} size="2xs" variant={range === days ? 'solid' : 'outline'} colorPalette={range === days ? 'aubergine' : undefined} aria-pressed={range === days} onClick={() => setRange(days)}>{name}</Button>)}
+            {RANGES.map(([name, days]) => (
+              <Button
+                key={name}
+                size="2xs"
+                variant={range === days ? 'solid' : 'outline'}
+                colorPalette={range === days ? 'aubergine' : undefined}
+                aria-pressed={range === days}
+                onClick={() => setRange(days)}
+              >
+                {name}
+              </Button>
+            ))}
           </HStack>
-          <Button size="2xs" variant="outline" aria-pressed={asTable} onClick={() => setAsTable(!asTable)}>{asTable ? 'As charts' : 'As a table'}</Button>
+          <Button size="2xs" variant="outline" aria-pressed={asTable} onClick={() => setAsTable(!asTable)}>
+            {asTable ? 'As charts' : 'As a table'}
+          </Button>
         </Flex>
-        <GroupCharts group={data} market={market} range={range} asTable={asTable} anchor={candidate.lineUp.find((l) => l.anchor)?.code ?? ''} />
+        <GroupCharts
+          group={data}
+          market={market}
+          range={range}
+          asTable={asTable}
+          anchor={candidate.lineUp.find((l) => l.anchor)?.code ?? ''}
+        />
       </Box>
       <Box flex="1" minW="280px" fontSize="13px">
         <Averages group={data} market={market} />
-        <Text as="h2" fontWeight="700" mt="5" mb="1">What changed in 30 days</Text>
-        {data.changes.length === 0 ? <Text color="inkSoft">Prices held within 5 %, no seller came or went, nothing ran out.</Text> : (
-          <Box as="ul" listStyleType="none">{data.changes.map((c) => <Box as="li" key={c.code + c.text} py="1" borderTopWidth="1px" borderColor="rule"><b>{c.code}</b> {c.text}</Box>)}</Box>
+        <Text as="h2" fontWeight="700" mt="5" mb="1">
+          What changed in 30 days
+        </Text>
+        {data.changes.length === 0 ? (
+          <Text color="inkSoft">Prices held within 5 %, no seller came or went, nothing ran out.</Text>
+        ) : (
+          <Box as="ul" listStyleType="none">
+            {data.changes.map((c) => (
+              <Box as="li" key={c.code + c.text} py="1" borderTopWidth="1px" borderColor="rule">
+                <b>{c.code}</b> {c.text}
+              </Box>
+            ))}
+          </Box>
         )}
       </Box>
     </Flex>
@@ -44,69 +90,231 @@ const ReadingsTab = ({ market, candidate }: { market: Marketplace; candidate: Ca
 };
 
 const Averages = ({ group: { now, before }, market }: { group: WatchGroup; market: Marketplace }) => {
-  const course = now.unitsPerDay !== null && before.unitsPerDay !== null && before.unitsPerDay > 0 ? now.unitsPerDay / before.unitsPerDay - 1 : null;
-  const word = course === null ? 'No earlier month to compare with.' : Math.abs(course) < 0.1 ? 'Demand held.' : course > 0 ? `Demand rose by ${percent(course)}.` : `Demand fell by ${percent(-course)}.`;
+  const course =
+    now.unitsPerDay !== null && before.unitsPerDay !== null && before.unitsPerDay > 0
+      ? now.unitsPerDay / before.unitsPerDay - 1
+      : null;
+  const word =
+    course === null
+      ? 'No earlier month to compare with.'
+      : Math.abs(course) < 0.1
+        ? 'Demand held.'
+        : course > 0
+          ? `Demand rose by ${percent(course)}.`
+          : `Demand fell by ${percent(-course)}.`;
   return (
     <>
-      <Text as="h2" fontWeight="700" mb="1">A listing on average</Text>
-      <Box as="table" w="100%" className="figures" css={{ '& th, & td': { textAlign: 'right', padding: '3px 6px' }, '& th:first-of-type': { textAlign: 'left', fontWeight: 400 } }}>
-        <thead><tr><th scope="col"><span className="visually-hidden">Measure</span></th><th scope="col">last 30 days</th><th scope="col">30 before</th></tr></thead>
+      <Text as="h2" fontWeight="700" mb="1">
+        A listing on average
+      </Text>
+      <Box
+        as="table"
+        w="100%"
+        className="figures"
+        css={{
+          '& th, & td': { textAlign: 'right', padding: '3px 6px' },
+          '& th:first-of-type': { textAlign: 'left', fontWeight: 400 },
+        }}
+      >
+        <thead>
+          <tr>
+            <th scope="col">
+              <span className="visually-hidden">Measure</span>
+            </th>
+            <th scope="col">last 30 days</th>
+            <th scope="col">30 before</th>
+          </tr>
+        </thead>
         <tbody>
-          <tr><th scope="row">Units a day</th><td data-testid="group-units">{decimal(now.unitsPerDay)}</td><td>{decimal(before.unitsPerDay)}</td></tr>
-          <tr><th scope="row">Price</th><td>{money(now.price, market)}</td><td>{money(before.price, market)}</td></tr>
-          <tr><th scope="row">Days read</th><td data-testid="group-days">{now.days}</td><td>{before.days}</td></tr>
+          <tr>
+            <th scope="row">Units a day</th>
+            <td data-testid="group-units">{decimal(now.unitsPerDay)}</td>
+            <td>{decimal(before.unitsPerDay)}</td>
+          </tr>
+          <tr>
+            <th scope="row">Price</th>
+            <td>{money(now.price, market)}</td>
+            <td>{money(before.price, market)}</td>
+          </tr>
+          <tr>
+            <th scope="row">Days read</th>
+            <td data-testid="group-days">{now.days}</td>
+            <td>{before.days}</td>
+          </tr>
         </tbody>
       </Box>
-      <Text mt="1">{word} <Box as="span" color="inkSoft">Units by the rank curve.</Box></Text>
+      <Text mt="1">
+        {word}{' '}
+        <Box as="span" color="inkSoft">
+          Units by the rank curve.
+        </Box>
+      </Text>
     </>
   );
 };
 
-const GroupCharts = ({ group, market, range, asTable, anchor }: { group: WatchGroup; market: Marketplace; range: number; asTable: boolean; anchor: string }) => {
-  const [mean, find, other, rule, inkSoft, paper] = useToken('colors', ['series1', 'aubergine', 'quietBar', 'rule', 'inkSoft', 'paper']);
+const GroupCharts = ({
+  group,
+  market,
+  range,
+  asTable,
+  anchor,
+}: {
+  group: WatchGroup;
+  market: Marketplace;
+  range: number;
+  asTable: boolean;
+  anchor: string;
+}) => {
+  const [mean, find, other, rule, inkSoft, paper] = useToken('colors', [
+    'series1',
+    'aubergine',
+    'quietBar',
+    'rule',
+    'inkSoft',
+    'paper',
+  ]);
   const from = addDays(market.today, -range);
   const points = useMemo(
-    () => group.days.filter((d) => d.day >= from).map((d) => ({ at: epochDay(d.day), units: d.units, price: d.price === null ? null : majorFromMinor(Math.round(d.price), market.currency), ...d.each })),
+    () =>
+      group.days
+        .filter((d) => d.day >= from)
+        .map((d) => ({
+          at: epochDay(d.day),
+          units: d.units,
+          price: d.price === null ? null : majorFromMinor(Math.round(d.price), market.currency),
+          ...d.each,
+        })),
     [group, from, market.currency],
   );
   if (points.length === 0) return <Text color="inkSoft">Nothing was read in this span; choose a longer one.</Text>;
   if (asTable)
     return (
-      <Box maxH="420px" overflow="auto" tabIndex={0} role="region" aria-label="Readings as a table" borderWidth="1px" borderColor="rule">
+      <Box
+        maxH="420px"
+        overflow="auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Readings as a table"
+        borderWidth="1px"
+        borderColor="rule"
+      >
         <Box as="table" w="100%" fontSize="12px" css={{ '& th, & td': { padding: '2px 8px', textAlign: 'right' } }}>
-          <thead><tr><th scope="col">Day</th><th scope="col">Units a day, mean</th><th scope="col">Price, mean</th>{group.listings.map((l) => <th scope="col" key={l.code}>{l.code}</th>)}</tr></thead>
-          <tbody>{group.days.filter((d) => d.day >= from).toReversed().map((d) => <tr key={d.day}><td>{day(d.day, market.today)}</td><td>{decimal(d.units)}</td><td>{money(d.price === null ? null : Math.round(d.price), market)}</td>{group.listings.map((l) => <td key={l.code}>{decimal(d.each[l.code])}</td>)}</tr>)}</tbody>
+          <thead>
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col">Units a day, mean</th>
+              <th scope="col">Price, mean</th>
+              {group.listings.map((l) => (
+                <th scope="col" key={l.code}>
+                  {l.code}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {group.days
+              .filter((d) => d.day >= from)
+              .toReversed()
+              .map((d) => (
+                <tr key={d.day}>
+                  <td>{day(d.day, market.today)}</td>
+                  <td>{decimal(d.units)}</td>
+                  <td>{money(d.price === null ? null : Math.round(d.price), market)}</td>
+                  {group.listings.map((l) => (
+                    <td key={l.code}>{decimal(d.each[l.code])}</td>
+                  ))}
+                </tr>
+              ))}
+          </tbody>
         </Box>
       </Box>
     );
   const tick = { fontSize: 11, fill: inkSoft };
-  const axis = <XAxis dataKey="at" type="number" domain={['dataMin', 'dataMax']} tickFormatter={(at: number) => day(dayFromEpoch(at), market.today)} tick={tick} tickLine={false} stroke={rule} minTickGap={48} />;
-  const tip = <Tooltip isAnimationActive={false} contentStyle={{ background: paper, border: `1px solid ${rule}`, fontSize: 12, padding: '4px 8px' }} labelFormatter={(at) => day(dayFromEpoch(Number(at)))} formatter={(value, name) => [decimal(Number(value), 1), name]} />;
+  const axis = (
+    <XAxis
+      dataKey="at"
+      type="number"
+      domain={['dataMin', 'dataMax']}
+      tickFormatter={(at: number) => day(dayFromEpoch(at), market.today)}
+      tick={tick}
+      tickLine={false}
+      stroke={rule}
+      minTickGap={48}
+    />
+  );
+  const tip = (
+    <Tooltip
+      isAnimationActive={false}
+      contentStyle={{ background: paper, border: `1px solid ${rule}`, fontSize: 12, padding: '4px 8px' }}
+      labelFormatter={(at) => day(dayFromEpoch(Number(at)))}
+      formatter={(value, name) => [decimal(Number(value), 1), name]}
+    />
+  );
   return (
     <>
       <Box as="figure">
-        <Text as="figcaption" fontSize="12px" color="inkSoft">Units a day: the find (thick), the mean (blue), each rival (pale)</Text>
+        <Text as="figcaption" fontSize="12px" color="inkSoft">
+          Units a day: the find (thick), the mean (blue), each rival (pale)
+        </Text>
         <ResponsiveContainer width="100%" height={230}>
-          <LineChart data={points} margin={{ top: 6, right: 6, bottom: 0, left: 0 }} accessibilityLayer title="Units a day">
+          <LineChart
+            data={points}
+            margin={{ top: 6, right: 6, bottom: 0, left: 0 }}
+            accessibilityLayer
+            title="Units a day"
+          >
             <CartesianGrid vertical={false} stroke={rule} />
             {axis}
             <YAxis width={40} tick={tick} tickLine={false} axisLine={false} domain={[0, 'auto']} />
             {tip}
-            {group.listings.filter((l) => l.code !== anchor).map((l) => <Line key={l.code} dataKey={l.code} name={l.code} stroke={other} dot={false} isAnimationActive={false} />)}
+            {group.listings
+              .filter((l) => l.code !== anchor)
+              .map((l) => (
+                <Line
+                  key={l.code}
+                  dataKey={l.code}
+                  name={l.code}
+                  stroke={other}
+                  dot={false}
+                  isAnimationActive={false}
+                />
+              ))}
             <Line dataKey="units" name="Mean" stroke={mean} strokeWidth={1.6} dot={false} isAnimationActive={false} />
-            <Line dataKey={anchor} name={`The find, ${anchor}`} stroke={find} strokeWidth={2.4} dot={false} isAnimationActive={false} />
+            <Line
+              dataKey={anchor}
+              name={`The find, ${anchor}`}
+              stroke={find}
+              strokeWidth={2.4}
+              dot={false}
+              isAnimationActive={false}
+            />
           </LineChart>
         </ResponsiveContainer>
       </Box>
       <Box as="figure" mt="3">
-        <Text as="figcaption" fontSize="12px" color="inkSoft">Mean price, {market.currency}</Text>
+        <Text as="figcaption" fontSize="12px" color="inkSoft">
+          Mean price, {market.currency}
+        </Text>
         <ResponsiveContainer width="100%" height={110}>
-          <LineChart data={points} margin={{ top: 6, right: 6, bottom: 0, left: 0 }} accessibilityLayer title="Mean price">
+          <LineChart
+            data={points}
+            margin={{ top: 6, right: 6, bottom: 0, left: 0 }}
+            accessibilityLayer
+            title="Mean price"
+          >
             <CartesianGrid vertical={false} stroke={rule} />
             {axis}
             <YAxis width={40} tick={tick} tickLine={false} axisLine={false} domain={['auto', 'auto']} tickCount={4} />
             {tip}
-            <Line dataKey="price" name="Mean price" stroke={mean} strokeWidth={1.6} dot={false} isAnimationActive={false} />
+            <Line
+              dataKey="price"
+              name="Mean price"
+              stroke={mean}
+              strokeWidth={1.6}
+              dot={false}
+              isAnimationActive={false}
+            />
           </LineChart>
         </ResponsiveContainer>
       </Box>

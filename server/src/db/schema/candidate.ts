@@ -1,4 +1,16 @@
-import { date, double, index, int, mysqlEnum, mysqlTable, primaryKey, uniqueIndex, varchar, text, boolean } from 'drizzle-orm/mysql-core';
+import {
+  date,
+  double,
+  index,
+  int,
+  mysqlEnum,
+  mysqlTable,
+  primaryKey,
+  uniqueIndex,
+  varchar,
+  text,
+  boolean,
+} from 'drizzle-orm/mysql-core';
 import type { CostingInputs } from '@kettle/core/costing/costing';
 import type { Scoresheet } from '@kettle/core/score/scoresheet';
 import { document, madeAt, money, refId, rowId } from './columns.ts';
@@ -12,7 +24,9 @@ export const costings = mysqlTable(
   'costings',
   {
     id: rowId(),
-    listingId: refId('listing_id').notNull().references(() => listings.id, { onDelete: 'cascade' }),
+    listingId: refId('listing_id')
+      .notNull()
+      .references(() => listings.id, { onDelete: 'cascade' }),
     name: varchar('name', { length: 120 }).notNull().default('First costing'),
     /** A price to try; null for the listing's own. */
     price: money('price'),
@@ -29,9 +43,13 @@ export const candidates = mysqlTable(
   'candidates',
   {
     id: rowId(),
-    marketplaceId: varchar('marketplace_id', { length: 40 }).notNull().references(() => marketplaces.id, { onDelete: 'cascade' }),
+    marketplaceId: varchar('marketplace_id', { length: 40 })
+      .notNull()
+      .references(() => marketplaces.id, { onDelete: 'cascade' }),
     name: varchar('name', { length: 160 }).notNull(),
-    anchorId: refId('anchor_id').notNull().references(() => listings.id, { onDelete: 'cascade' }),
+    anchorId: refId('anchor_id')
+      .notNull()
+      .references(() => listings.id, { onDelete: 'cascade' }),
     stage: mysqlEnum('stage', STAGES).notNull().default('found'),
     dropReason: varchar('drop_reason', { length: 400 }),
     lookAgainOn: date('look_again_on', { mode: 'string' }),
@@ -44,8 +62,12 @@ export const candidates = mysqlTable(
 export const lineUp = mysqlTable(
   'line_up',
   {
-    candidateId: refId('candidate_id').notNull().references(() => candidates.id, { onDelete: 'cascade' }),
-    listingId: refId('listing_id').notNull().references(() => listings.id, { onDelete: 'cascade' }),
+    candidateId: refId('candidate_id')
+      .notNull()
+      .references(() => candidates.id, { onDelete: 'cascade' }),
+    listingId: refId('listing_id')
+      .notNull()
+      .references(() => listings.id, { onDelete: 'cascade' }),
     addedOn: date('added_on', { mode: 'string' }).notNull(),
     thenPrice: money('then_price'),
     thenUnits: double('then_units'),
@@ -58,7 +80,9 @@ export const candidateLog = mysqlTable(
   'candidate_log',
   {
     id: rowId(),
-    candidateId: refId('candidate_id').notNull().references(() => candidates.id, { onDelete: 'cascade' }),
+    candidateId: refId('candidate_id')
+      .notNull()
+      .references(() => candidates.id, { onDelete: 'cascade' }),
     kind: mysqlEnum('kind', ['stage', 'note', 'line-up', 'answer']).notNull(),
     text: text('text').notNull(),
     /** The marketplace's day it happened on. */
@@ -80,8 +104,12 @@ export const scoresheets = mysqlTable('scoresheets', {
 export const answers = mysqlTable(
   'answers',
   {
-    candidateId: refId('candidate_id').notNull().references(() => candidates.id, { onDelete: 'cascade' }),
-    scoresheetId: refId('scoresheet_id').notNull().references(() => scoresheets.id, { onDelete: 'cascade' }),
+    candidateId: refId('candidate_id')
+      .notNull()
+      .references(() => candidates.id, { onDelete: 'cascade' }),
+    scoresheetId: refId('scoresheet_id')
+      .notNull()
+      .references(() => scoresheets.id, { onDelete: 'cascade' }),
     key: varchar('key', { length: 60 }).notNull(),
     choice: varchar('choice', { length: 60 }).notNull(),
     evidence: varchar('evidence', { length: 2000 }).notNull().default(''),

@@ -9,7 +9,9 @@ export const refId = (name: string) => bigint(name, { mode: 'number', unsigned: 
 export const money = (name: string) => bigint(name, { mode: 'number' });
 /** The moment a row was made, UTC. */
 export const madeAt = (name = 'made_at') =>
-  datetime(name, { mode: 'string', fsp: 3 }).notNull().default(sql`(utc_timestamp(3))`);
+  datetime(name, { mode: 'string', fsp: 3 })
+    .notNull()
+    .default(sql`(utc_timestamp(3))`);
 
 /** JSON that reads back as an object even where the driver hands over text. */
 export const document = <T>(name: string) =>

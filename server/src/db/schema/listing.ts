@@ -1,5 +1,19 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, date, double, index, int, mysqlEnum, mysqlTable, primaryKey, smallint, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import {
+  boolean,
+  check,
+  date,
+  double,
+  index,
+  int,
+  mysqlEnum,
+  mysqlTable,
+  primaryKey,
+  smallint,
+  text,
+  uniqueIndex,
+  varchar,
+} from 'drizzle-orm/mysql-core';
 import { document, madeAt, money, refId, rowId } from './columns.ts';
 import { categories, marketplaces } from './marketplace.ts';
 
@@ -8,12 +22,16 @@ export const listings = mysqlTable(
   'listings',
   {
     id: rowId(),
-    marketplaceId: varchar('marketplace_id', { length: 40 }).notNull().references(() => marketplaces.id, { onDelete: 'cascade' }),
+    marketplaceId: varchar('marketplace_id', { length: 40 })
+      .notNull()
+      .references(() => marketplaces.id, { onDelete: 'cascade' }),
     code: varchar('code', { length: 20 }).notNull(),
     gtin: varchar('gtin', { length: 14 }),
     title: varchar('title', { length: 500 }).notNull(),
     brand: varchar('brand', { length: 120 }).notNull().default(''),
-    categoryId: refId('category_id').notNull().references(() => categories.id),
+    categoryId: refId('category_id')
+      .notNull()
+      .references(() => categories.id),
     price: money('price'),
     reviews: int('reviews'),
     /** Hundredths of a star. */
@@ -50,7 +68,9 @@ export const listings = mysqlTable(
 export const readings = mysqlTable(
   'readings',
   {
-    listingId: refId('listing_id').notNull().references(() => listings.id, { onDelete: 'cascade' }),
+    listingId: refId('listing_id')
+      .notNull()
+      .references(() => listings.id, { onDelete: 'cascade' }),
     day: date('day', { mode: 'string' }).notNull(),
     price: money('price'),
     rank: int('rank'),
@@ -68,7 +88,9 @@ export const readings = mysqlTable(
 export const monthlyHistory = mysqlTable(
   'monthly_history',
   {
-    listingId: refId('listing_id').notNull().references(() => listings.id, { onDelete: 'cascade' }),
+    listingId: refId('listing_id')
+      .notNull()
+      .references(() => listings.id, { onDelete: 'cascade' }),
     month: date('month', { mode: 'string' }).notNull(),
     price: money('price'),
     rank: int('rank'),
@@ -82,7 +104,9 @@ export const statedFigures = mysqlTable(
   'stated_figures',
   {
     id: rowId(),
-    listingId: refId('listing_id').notNull().references(() => listings.id, { onDelete: 'cascade' }),
+    listingId: refId('listing_id')
+      .notNull()
+      .references(() => listings.id, { onDelete: 'cascade' }),
     measure: mysqlEnum('measure', ['units', 'revenue']).notNull(),
     /** Pieces, or minor units of money, a month. */
     value: double('value').notNull(),
@@ -94,7 +118,9 @@ export const statedFigures = mysqlTable(
 
 /** Units a month of each listing, computed from the tables above and rebuilt whenever they change. */
 export const estimates = mysqlTable('estimates', {
-  listingId: refId('listing_id').primaryKey().references(() => listings.id, { onDelete: 'cascade' }),
+  listingId: refId('listing_id')
+    .primaryKey()
+    .references(() => listings.id, { onDelete: 'cascade' }),
   asOf: date('as_of', { mode: 'string' }).notNull(),
   units: double('units'),
   low: double('low'),
@@ -109,7 +135,9 @@ export const estimates = mysqlTable('estimates', {
 
 /** Listings of which a reading a day is taken. */
 export const watched = mysqlTable('watched', {
-  listingId: refId('listing_id').primaryKey().references(() => listings.id, { onDelete: 'cascade' }),
+  listingId: refId('listing_id')
+    .primaryKey()
+    .references(() => listings.id, { onDelete: 'cascade' }),
   since: date('since', { mode: 'string' }).notNull(),
   madeAt: madeAt(),
 });

@@ -1,4 +1,16 @@
-import { boolean, date, double, foreignKey, index, int, mysqlEnum, mysqlTable, smallint, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import {
+  boolean,
+  date,
+  double,
+  foreignKey,
+  index,
+  int,
+  mysqlEnum,
+  mysqlTable,
+  smallint,
+  uniqueIndex,
+  varchar,
+} from 'drizzle-orm/mysql-core';
 import type { FeeSchedule } from '@kettle/core/fees/schedule';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import { document, madeAt, refId, rowId } from './columns.ts';
@@ -25,7 +37,9 @@ export const categories = mysqlTable(
   'categories',
   {
     id: rowId(),
-    marketplaceId: varchar('marketplace_id', { length: 40 }).notNull().references(() => marketplaces.id, { onDelete: 'cascade' }),
+    marketplaceId: varchar('marketplace_id', { length: 40 })
+      .notNull()
+      .references(() => marketplaces.id, { onDelete: 'cascade' }),
     parentId: refId('parent_id'),
     name: varchar('name', { length: 120 }).notNull(),
     path: varchar('path', { length: 400 }).notNull(),
@@ -43,7 +57,9 @@ export const feeSchedules = mysqlTable(
   'fee_schedules',
   {
     id: rowId(),
-    marketplaceId: varchar('marketplace_id', { length: 40 }).notNull().references(() => marketplaces.id, { onDelete: 'cascade' }),
+    marketplaceId: varchar('marketplace_id', { length: 40 })
+      .notNull()
+      .references(() => marketplaces.id, { onDelete: 'cascade' }),
     name: varchar('name', { length: 120 }).notNull(),
     validFrom: date('valid_from', { mode: 'string' }).notNull(),
     document: document<FeeSchedule>('document').notNull(),
@@ -58,7 +74,9 @@ export const rankCurves = mysqlTable(
   'rank_curves',
   {
     id: rowId(),
-    marketplaceId: varchar('marketplace_id', { length: 40 }).notNull().references(() => marketplaces.id, { onDelete: 'cascade' }),
+    marketplaceId: varchar('marketplace_id', { length: 40 })
+      .notNull()
+      .references(() => marketplaces.id, { onDelete: 'cascade' }),
     category: varchar('category', { length: 400 }).notNull(),
     validFrom: date('valid_from', { mode: 'string' }).notNull(),
     knots: document<RankCurve['knots']>('knots').notNull(),
@@ -69,5 +87,8 @@ export const rankCurves = mysqlTable(
     source: varchar('source', { length: 200 }).notNull(),
     madeAt: madeAt(),
   },
-  (t) => [uniqueIndex('rank_curves_from').on(t.marketplaceId, t.category, t.validFrom), index('rank_curves_market').on(t.marketplaceId)],
+  (t) => [
+    uniqueIndex('rank_curves_from').on(t.marketplaceId, t.category, t.validFrom),
+    index('rank_curves_market').on(t.marketplaceId),
+  ],
 );

@@ -1,5 +1,19 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, date, double, index, int, mysqlEnum, mysqlTable, smallint, text, tinyint, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import {
+  boolean,
+  check,
+  date,
+  double,
+  index,
+  int,
+  mysqlEnum,
+  mysqlTable,
+  smallint,
+  text,
+  tinyint,
+  uniqueIndex,
+  varchar,
+} from 'drizzle-orm/mysql-core';
 import { refId, rowId } from './columns.ts';
 import { listings } from './listing.ts';
 
@@ -7,7 +21,9 @@ export const reviews = mysqlTable(
   'reviews',
   {
     id: rowId(),
-    listingId: refId('listing_id').notNull().references(() => listings.id, { onDelete: 'cascade' }),
+    listingId: refId('listing_id')
+      .notNull()
+      .references(() => listings.id, { onDelete: 'cascade' }),
     /** Hash of listing, day, stars and text: the same review is taken in once. */
     fingerprint: varchar('fingerprint', { length: 40 }).notNull(),
     stars: tinyint('stars').notNull(),
@@ -34,7 +50,9 @@ export const mentions = mysqlTable(
   'mentions',
   {
     id: rowId(),
-    reviewId: refId('review_id').notNull().references(() => reviews.id, { onDelete: 'cascade' }),
+    reviewId: refId('review_id')
+      .notNull()
+      .references(() => reviews.id, { onDelete: 'cascade' }),
     kind: mysqlEnum('kind', ['gripe', 'praise', 'wish']).notNull(),
     aspect: varchar('aspect', { length: 80 }),
     phrase: varchar('phrase', { length: 160 }),
