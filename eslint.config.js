@@ -36,7 +36,7 @@ export default defineConfig(
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
   },
-  { files: ['scripts/**', 'e2e/**', '**/bench/**', 'demo/src/main.ts'], rules: { 'no-console': 'off' } },
+  { files: ['scripts/**', 'e2e/**', '**/bench/**', 'web/test/setup.ts'], rules: { 'no-console': 'off' } },
   ban(
     ['core/src/**'],
     [

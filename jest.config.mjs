@@ -14,6 +14,8 @@ const swc = {
 const common = { rootDir: import.meta.dirname, extensionsToTreatAsEsm: ['.ts', '.tsx'], transform: swc };
 
 export default {
+  // Machines are shared: a limit is there to end what hangs, not to judge speed.
+  testTimeout: 90_000,
   projects: [
     { ...common, displayName: 'core', testEnvironment: 'node', testMatch: ['<rootDir>/{core,demo}/test/**/*.test.ts'] },
     {

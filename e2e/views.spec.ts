@@ -43,6 +43,16 @@ test('nothing left: the limit that costs most is named', async ({ page }) => {
   await expect(page.getByTestId('sift-count')).toHaveText('19,500');
 });
 
+test('a limit by its handle: the keys move it, letting go narrows the list', async ({ page }) => {
+  await page.goto(demo('/quayside/sift'));
+  await expect(page.getByTestId('sift-count')).toHaveText('19,500');
+  await page.getByRole('slider', { name: 'Reviews to' }).focus();
+  for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowLeft');
+  await expect(page).toHaveURL(/reviews=\.\.\d+/);
+  await expect(page.getByTestId('sift-count')).not.toHaveText('19,500');
+  await expect(page.getByRole('region', { name: 'Limit: Reviews' })).toContainText('without it');
+});
+
 test('rows by keys: down and up with the sheet following, into the tray, sorted and scrolled', async ({ page }) => {
   await page.goto(demo('/quayside/sift?price=18..45&units=300..'));
   await expect(page.getByRole('table', { name: 'Listings' })).toBeVisible();

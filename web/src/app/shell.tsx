@@ -12,11 +12,12 @@ import { useKeys } from '../ui/use-keys.ts';
 import { Hob } from '../watch/hob.tsx';
 import { chooseColourMode, colourMode } from './colour-mode.ts';
 import { NotThere } from './failed.tsx';
-import { useMarket } from './use-market.ts';
+import { useMarket, useShownMarket } from './use-market.ts';
 
 /** The frame: one line across the top with the path of the work, the page, the tray along the bottom. */
 export const Shell = () => {
-  const { market, missing, error } = useMarket();
+  const { missing, error } = useMarket();
+  const shown = useShownMarket();
   const { marketplace } = useParams();
   const [finding, setFinding] = useState(false);
   const [keysShown, setKeysShown] = useState(false);
@@ -35,8 +36,8 @@ export const Shell = () => {
       <Box as="main" id="content" flex="1" minH="0" overflow="auto" position="relative" tabIndex={-1}>
         {marketplace && missing ? <NotThere what={`The marketplace “${marketplace}”`} /> : <Outlet />}
       </Box>
-      {market && <TrayBar market={market} />}
-      {market && <FindDialog market={market} open={finding} onClose={() => setFinding(false)} />}
+      {shown && <TrayBar market={shown} />}
+      {shown && <FindDialog market={shown} open={finding} onClose={() => setFinding(false)} />}
       <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
     </Flex>
   );
@@ -54,7 +55,7 @@ const TopLine = ({ onFind, onKeys }: { onFind: () => void; onKeys: () => void })
     setMode(next);
   };
   const others = data?.marketplaces ?? [];
-  const shown = market ?? (others.length > 0 ? others[0] : undefined);
+  const shown = useShownMarket();
   return (
     <Flex
       as="header"
@@ -141,7 +142,7 @@ const TopLine = ({ onFind, onKeys }: { onFind: () => void; onKeys: () => void })
             Sources
           </NavLink>
         </Button>
-        <Button variant="ghost" size="sm" px="2" fontWeight="400" onClick={onFind} disabled={!market}>
+        <Button variant="ghost" size="sm" px="2" fontWeight="400" onClick={onFind} disabled={!shown}>
           <Search size={15} aria-hidden /> Find <Kbd>/</Kbd>
         </Button>
         <Button

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { useParams } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useMarketplacesQuery } from '../api/api.ts';
-import { keep } from './kept.ts';
+import { keep, kept } from './kept.ts';
 
 export const LAST_MARKETPLACE = 'marketplace';
 
@@ -15,4 +15,11 @@ export const useMarket = (): { market: Marketplace | undefined; missing: boolean
     if (market) keep(LAST_MARKETPLACE, market.id);
   }, [market]);
   return { market, missing: data !== undefined && market === undefined, error };
+};
+
+/** The marketplace of the address, or else the one last worked on: for what is there on every screen. */
+export const useShownMarket = (): Marketplace | undefined => {
+  const { market } = useMarket();
+  const { data } = useMarketplacesQuery({ params: {} });
+  return market ?? data?.marketplaces.find((m) => m.id === kept<string>(LAST_MARKETPLACE)) ?? data?.marketplaces[0];
 };

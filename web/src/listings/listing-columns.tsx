@@ -1,6 +1,7 @@
 import { Box, Checkbox, Flex } from '@chakra-ui/react';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import type { Marketplace } from '@kettle/contract/sources';
+import { daysBetween } from '@kettle/core/measures/day';
 import { measureOf } from '@kettle/core/sift/measures';
 import { weightUnit } from '@kettle/core/measures/units';
 import { count, day, decimal, money, weight } from '../ui/format.ts';
@@ -15,6 +16,8 @@ const ORIGINS: Record<string, string> = {
   'current-rank': 'one rank',
   nothing: '',
 };
+/** Days after which figures of a listing are marked as old. */
+const STALE_DAYS = 7;
 const explain = (key: string): string => measureOf(key)!.explanation;
 
 /** The columns of any list of listings, in the marketplace's own units. */
@@ -50,6 +53,12 @@ export const listingColumns = (
           <Box color="inkSoft" fontSize="12px" truncate>
             {l.brand} · {l.code}
             {tray.includes(l.code) ? ' · in tray' : ''}
+            {daysBetween(l.seenOn, market.today) > STALE_DAYS && (
+              <Box as="span" color="saffron">
+                {' '}
+                ▲ read {day(l.seenOn, market.today)}
+              </Box>
+            )}
           </Box>
         </Box>
       </Flex>

@@ -190,6 +190,9 @@ const GateRow = ({
         </>
       }
     >
+      {gate.measured && state.value !== null && !YES_OR_NO.includes(gate.measured.measure) && (
+        <Text className="figures">{shown(gate.measured.measure, state.value)}</Text>
+      )}
       {(gate.measured === null || judged || state.state !== 'pass') && (
         <Choices
           label={gate.name}
@@ -251,6 +254,9 @@ const CriterionRow = ({
   </Row>
 );
 
+const YES_OR_NO = ['gated', 'electronics'];
 const SHARES = ['topTwoShare', 'margin', 'returnOnCost', 'bestThreeShare', 'gripeShare'];
 const shown = (measure: string, value: number): string =>
-  SHARES.includes(measure) ? `${decimal(100 * value)} %` : decimal(value, Number.isInteger(value) ? 0 : 1);
+  SHARES.includes(measure)
+    ? `${decimal(100 * value)} %`
+    : decimal(value, Number.isInteger(value) || value >= 100 ? 0 : 1);

@@ -112,6 +112,7 @@ const AddMarketplace = ({ first, templates }: { first: boolean; templates: Templ
           <label>
             Name
             <Input
+              display="block"
               size="sm"
               w="200px"
               bg="paper"
@@ -125,6 +126,7 @@ const AddMarketplace = ({ first, templates }: { first: boolean; templates: Templ
           <label>
             Currency
             <Input
+              display="block"
               size="sm"
               w="80px"
               bg="paper"

@@ -1,0 +1,120 @@
+import { expect, test, describe } from '@jest/globals';
+import '@testing-library/jest-dom/jest-globals';
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { ListingSheet } from '@kettle/contract/listings';
+import { emptyCosting } from '@kettle/core/costing/costing';
+import { schedule } from '../../core/test/fixtures/schedule.ts';
+import { MoneyPanel } from '../src/listings/money-panel.tsx';
+import { answering, quayside, show } from './render.tsx';
+
+const unknown = { known: false as const, reason: 'Nothing is known.' };
+const sheet = (change: Partial<ListingSheet> = {}): ListingSheet => ({
+  listing: {
+    id: 1,
+    code: 'QS1',
+    title: 'Folding book press',
+    brand: 'Oakumble',
+    category: 'Wool',
+    price: 4109,
+    net: 2905,
+    units: 300,
+    unitsLow: 250,
+    unitsHigh: 350,
+    unitsFrom: 'readings',
+    flattered: false,
+    revenue: 1,
+    reviews: 3,
+    rating: 4,
+    rank: 7,
+    weight: 1724,
+    sizeClass: 'Parcel',
+    sellers: 1,
+    months: 9,
+    seenOn: '2026-11-24',
+  },
+  sides: [300, 220, 90],
+  fulfilment: 'marketplace',
+  soldByMarketplace: false,
+  pictures: 5,
+  variations: 1,
+  onSaleSince: null,
+  flags: [],
+  units: {
+    best: unknown,
+    from: 'nothing',
+    rank30: unknown,
+    rank90: unknown,
+    stock: unknown,
+    reviews: unknown,
+    stated: unknown,
+    spikes: null,
+  },
+  season: null,
+  fees: {
+    known: true,
+    lines: [{ key: 'commission', label: 'Commission', amount: 616, note: '' }],
+    total: 616,
+    net: 3493,
+    sizeClass: 'Parcel',
+    warnings: [],
+  },
+  schedule: { id: 1, name: 'Fees of 2026', validFrom: '2026-01-01', document: schedule },
+  costing: { price: null, inputs: { ...emptyCosting(), monthsStored: 1.4 } },
+  stated: [],
+  watchedSince: null,
+  readings: 0,
+  reviewTexts: 0,
+  candidates: [],
+  today: '2026-04-01',
+  ...change,
+});
+
+describe('what is left of the price', () => {
+  test('asks for what is missing, then gives profit, margin and break-even at once, and keeps them', async () => {
+    const asked = answering((_, __, body) => body);
+    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    expect(screen.getByText('Type in what one piece costs at the factory.')).toBeInTheDocument();
+    expect(screen.getByTestId('net')).toHaveTextContent('29.06');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '9.40');
+    expect(screen.getByText('Type in the freight for one piece.')).toBeInTheDocument();
+    await userEvent.type(screen.getByRole('textbox', { name: 'Freight a unit USD' }), '2.10');
+    // 29.06 − 9.40 − 2.10 − 10 % advertising of 41.09.
+    expect(screen.getByTestId('profit')).toHaveTextContent('13.45');
+    expect(screen.getByTestId('margin')).toHaveTextContent('32.7 %');
+    await waitFor(() =>
+      expect(asked.at(-1)).toMatchObject({
+        method: 'PUT',
+        path: '/api/marketplaces/quayside/listings/QS1/costing',
+        body: { inputs: { unitCost: 940, freight: 210 } },
+      }),
+    );
+  });
+  test('what was typed is kept when the sheet is closed at once', async () => {
+    const asked = answering((_, __, body) => body);
+    const { unmount } = show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '5');
+    unmount();
+    await waitFor(() => expect(asked.some((a) => a.method === 'PUT')).toBe(true));
+  });
+  test('a refusal of the server is said, and what was typed stays', async () => {
+    answering(() => ({
+      type: '/problems/database-away',
+      title: 'The database does not answer at the moment.',
+      status: 503,
+    }));
+    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '5');
+    expect(await screen.findByText('The database does not answer at the moment.')).toBeInTheDocument();
+    expect(screen.getByRole('textbox', { name: 'Unit cost USD' })).toHaveValue('5');
+  });
+  test('without a schedule it says what to do', () => {
+    show(
+      <MoneyPanel
+        market={quayside}
+        sheet={sheet({ schedule: null, fees: { known: false, reason: 'Quayside has no fee schedule in force.' } })}
+      />,
+    );
+    expect(screen.getByText('Quayside has no fee schedule in force.')).toBeInTheDocument();
+  });
+});

@@ -1,0 +1,116 @@
+import { expect, jest, test, describe } from '@jest/globals';
+import '@testing-library/jest-dom/jest-globals';
+import { act, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Category } from '@kettle/contract/sources';
+import { emptyChoice } from '@kettle/core/sift/address';
+import type { Range } from '@kettle/core/sift/query';
+import { LimitCard } from '../src/sift/limit-card.tsx';
+import { sentenceOf } from '../src/sift/sentence.ts';
+import { useSift, type SiftAddress } from '../src/sift/use-sift.ts';
+import { quayside, show } from './render.tsx';
+
+const categories: Category[] = [
+  { id: 3, parent: null, name: 'Night Sky', path: 'Night Sky', depth: 0, gated: false, listings: 9 },
+];
+
+describe('the sift in a sentence', () => {
+  test('without limits', () =>
+    expect(sentenceOf(emptyChoice(), quayside, [])).toBe('In all of Quayside, no limits yet.'));
+  test('with all kinds of limits', () =>
+    expect(
+      sentenceOf(
+        {
+          ...emptyChoice(),
+          categories: [3, 99],
+          ranges: {
+            price: { min: 1800, max: 4500 },
+            units: { min: 300, max: null },
+            weight: { min: null, max: 1814.36948 },
+          },
+          sizeClasses: ['Parcel'],
+          have: ['star', 'moon map'],
+          leaveOut: ['set'],
+        },
+        quayside,
+        categories,
+      ),
+    ).toBe(
+      'In Night Sky and category 99: price 18 USD to 45 USD, units a month at least 300, weight at most 4 lb, size class Parcel, title with “star” and “moon map”, title without “set”.',
+    ));
+});
+
+describe('a limit card', () => {
+  const edges = Array.from({ length: 25 }, (_, i) => i * 400);
+  const card = (range: Range, onChange: (r: Range) => void, cost?: number) => (
+    <LimitCard
+      market={quayside}
+      measure="price"
+      range={range}
+      histogram={[...Array.from({ length: 24 }, () => 3), 2]}
+      edges={edges}
+      cost={cost}
+      onChange={onChange}
+      onRemove={() => {}}
+    />
+  );
+  test('says what the limit costs', () => {
+    show(card({ min: 1800, max: null }, () => {}, 1240));
+    expect(screen.getByText(/without it/)).toHaveTextContent('+1,240 without it');
+    expect(screen.getByRole('textbox', { name: 'Price at least' })).toHaveValue('18');
+  });
+  test('without a bound it counts the unknown instead', () => {
+    show(card({ min: null, max: null }, () => {}));
+    expect(screen.getByText('2 unknown')).toBeInTheDocument();
+  });
+  test('typed bounds are taken in the marketplace’s money', async () => {
+    const onChange = jest.fn();
+    show(card({ min: null, max: null }, onChange));
+    await userEvent.type(screen.getByRole('textbox', { name: 'Price at most' }), '45.50{Enter}');
+    expect(onChange).toHaveBeenCalledWith({ min: null, max: 4550 });
+  });
+  test.each([
+    ['abc', '', 'Price: this is no number.'],
+    ['50', '20', 'Price: the lower bound is above the upper one.'],
+    ['-1', '', 'Price: a bound cannot be below 0.'],
+  ])('"%s" to "%s": a sentence, and no change', async (low, high, sentence) => {
+    const onChange = jest.fn();
+    show(card({ min: null, max: null }, onChange));
+    if (high) await userEvent.type(screen.getByRole('textbox', { name: 'Price at most' }), high);
+    await userEvent.type(screen.getByRole('textbox', { name: 'Price at least' }), `${low}{Enter}`);
+    expect(screen.getByRole('alert')).toHaveTextContent(sentence);
+    expect(onChange).not.toHaveBeenCalledWith(expect.objectContaining({ min: Number.NaN }));
+  });
+});
+
+describe('the address', () => {
+  let sift: SiftAddress;
+  const Probe = () => {
+    sift = useSift(quayside);
+    return <output>{sift.search}</output>;
+  };
+  test('two changes in one moment do not undo each other', async () => {
+    const { router } = show(<Probe />, '/quayside/sift?reviews=..120');
+    await act(async () => {
+      sift.change(({ ranges }) => ({ ranges: { ...ranges, price: { min: 1800, max: null } } }));
+      sift.change(({ ranges }) => ({ ranges: { ...ranges, units: { min: 300, max: null } } }));
+      sift.setOpen('QS1');
+    });
+    expect(new URLSearchParams(router.state.location.search).toString()).toBe(
+      'price=18..&units=300..&reviews=..120&open=QS1',
+    );
+    expect(screen.getByRole('status')).toHaveTextContent('price=18..&units=300..&reviews=..120');
+  });
+  test('moving from row to row fills no history, opening does', async () => {
+    const { router } = show(<Probe />, '/quayside/sift');
+    await act(async () => sift.setOpen('QS1'));
+    await act(async () => sift.setOpen('QS2'));
+    await act(async () => sift.setOpen('QS3'));
+    await act(() => router.navigate(-1));
+    expect(router.state.location.search).toBe('');
+  });
+  test('cards of limits that are set are always there', () => {
+    show(<Probe />, '/quayside/sift?cards=price&sellers=..2&colour=red');
+    expect(sift.cards).toEqual(['price', 'sellers']);
+  });
+});
