@@ -82,6 +82,7 @@ try {
     [...(mode === 'dev' ? ['--watch', '--watch-preserve-output'] : []), '--import', 'tsx', 'server/src/main.ts'],
     {
       KETTLE_ROLE: 'server',
+      NODE_ENV: mode === 'dev' ? 'development' : 'production',
       KETTLE_DATABASE_URL: process.env.KETTLE_DATABASE_URL ?? database.url,
       KETTLE_WORKSPACE: mode === 'own' ? 'own' : 'demo',
       KETTLE_PORT: port,
