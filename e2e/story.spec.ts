@@ -204,6 +204,8 @@ test('from the catalogue to the shortlist: the folding book press against the pa
 
   await test.step('scoresheet: measured answers are there with their source, judged ones asked for', async () => {
     await page.getByRole('link', { name: 'Costing' }).click();
+    await page.getByRole('textbox', { name: 'First order, units' }).waitFor();
+    await checkAccess(page);
     await page.getByRole('textbox', { name: 'First order, units' }).fill('500');
     await page.waitForResponse((r) => r.request().method() === 'PUT' && r.ok());
     await page.getByRole('link', { name: 'Scoresheet' }).click();

@@ -6,7 +6,8 @@ import { prepareWorkspace } from './prepare.ts';
 import { makeApp } from './http/app.ts';
 import { Jobs } from './jobs/queue.ts';
 import { SiftIndexes } from './sift/indexes.ts';
-import { realToday } from './sources/marketplaces.ts';
+import { marketOf, realToday } from './sources/marketplaces.ts';
+import { allMarketplaces } from './sources/service.ts';
 
 const PORTS_TRIED = 20;
 const say = (sentence: string): void => void process.stdout.write(`${sentence}\n`);
@@ -28,7 +29,8 @@ try {
   process.exit(1);
 }
 const jobs = new Jobs(database, url, log);
-const app = makeApp({ database, jobs, indexes: new SiftIndexes(database.db), realToday }, log);
+const indexes = new SiftIndexes(database.db);
+const app = makeApp({ database, jobs, indexes, realToday }, log);
 const server = createServer(app);
 
 /** Listens on loopback at the first free port from the wished one on. */
@@ -45,9 +47,15 @@ const listen = (port: number, triesLeft: number): void => {
 };
 server.once('listening', () => {
   jobs.start();
+  warmUp().catch((error: unknown) => log.warn({ err: error }, 'The sift indexes could not be built ahead'));
   say(`Cold Kettle is ready: http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
 });
 listen(Number(process.env.KETTLE_PORT ?? 4173), PORTS_TRIED);
+
+/** Builds the sift indexes ahead, so that the first sift does not wait for one. */
+async function warmUp(): Promise<void> {
+  for (const { id } of await allMarketplaces(database.db)) await indexes.of(await marketOf(database.db, id));
+}
 
 const stop = async (): Promise<void> => {
   server.close();

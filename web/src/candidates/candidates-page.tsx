@@ -146,7 +146,11 @@ const WatchedListings = ({ market }: { market: Marketplace }) => {
                   </td>
                   <td>{day(w.since, market.today)}</td>
                   <td>
-                    {w.lastReading ? day(w.lastReading, market.today) : 'first one tomorrow'}
+                    {w.lastReading
+                      ? day(w.lastReading, market.today)
+                      : market.simulated
+                        ? 'first one when the hob moves on'
+                        : 'first one with your next import'}
                     {w.lastReading && w.lastReading < market.today ? (
                       <Box as="span" color="saffron">
                         {' '}

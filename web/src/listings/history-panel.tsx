@@ -1,12 +1,13 @@
-import { Box, Button, Flex, HStack, Text, useToken } from '@chakra-ui/react';
+import { Box, Button, Flex, HStack, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { CartesianGrid, Line, LineChart, ReferenceDot, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { History } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
 import { addDays, epochDay, dayFromEpoch } from '@kettle/core/measures/day';
 import { majorFromMinor } from '@kettle/core/money/money';
 import { useHistoryQuery } from '../api/api.ts';
 import { count, day, decimal } from '../ui/format.ts';
+import { RangeChoice, TableSwitch } from '../ui/chart-choices.tsx';
+import { DayChart, type DayPoint } from '../ui/day-chart.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
 
 const RANGES = [
@@ -16,14 +17,14 @@ const RANGES = [
   ['12 months', 366],
   ['All', Infinity],
 ] as const;
-type SeriesKey = 'units' | 'price' | 'rank' | 'stock';
-const SERIES: { key: SeriesKey; name: string; colour: string; reversed?: boolean }[] = [
-  { key: 'units', name: 'Units a day', colour: 'series1' },
-  { key: 'price', name: 'Price', colour: 'series2' },
-  { key: 'rank', name: 'Rank (top is best)', colour: 'series3', reversed: true },
-  { key: 'stock', name: 'Stock', colour: 'series4' },
-];
-interface Point {
+const SERIES = [
+  { key: 'units', name: 'Units a day', colour: 'series1', scale: 'from zero', digits: 1 },
+  { key: 'price', name: 'Price', colour: 'series2', scale: 'as it falls', digits: 2 },
+  { key: 'rank', name: 'Rank (top is best)', colour: 'series3', scale: 'smallest on top', digits: 0 },
+  { key: 'stock', name: 'Stock', colour: 'series4', scale: 'from zero', digits: 0 },
+] as const;
+type SeriesKey = (typeof SERIES)[number]['key'];
+interface Point extends DayPoint {
   at: number;
   units: number | null;
   price: number | null;
@@ -49,20 +50,7 @@ const HistoryPanel = ({ market, code, today }: { market: Marketplace; code: stri
   return (
     <>
       <Flex gap="3" wrap="wrap" mb="2">
-        <HStack gap="1" role="group" aria-label="Range">
-          {RANGES.map(([name, days]) => (
-            <Button
-              key={name}
-              size="2xs"
-              variant={range === days ? 'solid' : 'outline'}
-              colorPalette={range === days ? 'aubergine' : undefined}
-              aria-pressed={range === days}
-              onClick={() => setRange(days)}
-            >
-              {name}
-            </Button>
-          ))}
-        </HStack>
+        <RangeChoice ranges={RANGES} value={range} onChange={setRange} />
         <HStack gap="1" role="group" aria-label="Series">
           {SERIES.map(({ key, name }) => (
             <Button
@@ -76,9 +64,7 @@ const HistoryPanel = ({ market, code, today }: { market: Marketplace; code: stri
             </Button>
           ))}
         </HStack>
-        <Button size="2xs" variant="outline" ml="auto" aria-pressed={asTable} onClick={() => setAsTable(!asTable)}>
-          {asTable ? 'As charts' : 'As a table'}
-        </Button>
+        <TableSwitch asTable={asTable} onChange={setAsTable} />
       </Flex>
       {!known ? (
         <Text color="inkSoft" fontSize="13px">
@@ -90,7 +76,16 @@ const HistoryPanel = ({ market, code, today }: { market: Marketplace; code: stri
         <PointTable points={points} />
       ) : (
         SERIES.filter((s) => shown.includes(s.key) && points.some((p) => p[s.key] !== null)).map((s) => (
-          <SeriesChart key={s.key} points={points} series={s} />
+          <DayChart
+            key={s.key}
+            caption={s.name}
+            points={points}
+            lines={[{ key: s.key, name: s.name, colour: s.colour }]}
+            height={s.key === 'units' ? 130 : 92}
+            scale={s.scale}
+            digits={s.digits}
+            marked={s.key === 'units' ? points.filter((p) => p.spike).map((p) => p.at) : []}
+          />
         ))
       )}
       {!daily && currentData.months.length > 0 && (
@@ -128,76 +123,6 @@ const pointsOf = ({ days, months }: History, market: Marketplace, range: number,
     last = at;
   }
   return points;
-};
-
-const SeriesChart = ({ points, series }: { points: Point[]; series: (typeof SERIES)[number] }) => {
-  const [colour, rule, inkSoft, paper, saffron] = useToken('colors', [
-    series.colour,
-    'rule',
-    'inkSoft',
-    'paper',
-    'saffron',
-  ]);
-  const tick = { fontSize: 11, fill: inkSoft };
-  return (
-    <Box as="figure" mb="2">
-      <Text as="figcaption" fontSize="12px" color="inkSoft">
-        {series.name}
-      </Text>
-      <ResponsiveContainer width="100%" height={series.key === 'units' ? 130 : 92}>
-        <LineChart
-          data={points}
-          margin={{ top: 4, right: 4, bottom: 0, left: 0 }}
-          accessibilityLayer
-          title={series.name}
-        >
-          <CartesianGrid vertical={false} stroke={rule} />
-          <XAxis
-            dataKey="at"
-            type="number"
-            domain={['dataMin', 'dataMax']}
-            tickFormatter={(at: number) => day(dayFromEpoch(Math.round(at)), '9').replace(/ \d{4}$/, '')}
-            tick={tick}
-            tickLine={false}
-            stroke={rule}
-            minTickGap={48}
-          />
-          <YAxis
-            width={42}
-            tick={tick}
-            tickLine={false}
-            axisLine={false}
-            reversed={series.reversed ?? false}
-            domain={series.key === 'price' ? ['auto', 'auto'] : series.reversed ? [1, 'auto'] : [0, 'auto']}
-            tickCount={4}
-          />
-          <Tooltip
-            isAnimationActive={false}
-            contentStyle={{ background: paper, border: `1px solid ${rule}`, fontSize: 12, padding: '4px 8px' }}
-            labelFormatter={(at) => day(dayFromEpoch(Math.round(Number(at))))}
-            formatter={(value) => [
-              series.key === 'price'
-                ? decimal(Number(value), 2)
-                : decimal(Number(value), series.key === 'units' ? 1 : 0),
-              series.name,
-            ]}
-          />
-          <Line
-            dataKey={series.key}
-            stroke={colour}
-            strokeWidth={1.6}
-            dot={false}
-            isAnimationActive={false}
-            connectNulls={false}
-          />
-          {series.key === 'units' &&
-            points
-              .filter((p) => p.spike)
-              .map((p) => <ReferenceDot key={p.at} x={p.at} y={p.units ?? 0} r={4} fill={saffron} stroke={paper} />)}
-        </LineChart>
-      </ResponsiveContainer>
-    </Box>
-  );
 };
 
 const PointTable = ({ points }: { points: Point[] }) => (

@@ -1,5 +1,4 @@
-import { Box, Button, Flex, Heading, Menu, Portal, Skeleton, Text } from '@chakra-ui/react';
-import { Download } from 'lucide-react';
+import { Box, Flex, Heading, Skeleton, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
@@ -7,6 +6,7 @@ import type { Scoresheet } from '@kettle/core/score/scoresheet';
 import { useScoresheetQuery, useStandingQuery } from '../api/api.ts';
 import { useMarket } from '../app/use-market.ts';
 import { Empty } from '../ui/empty.tsx';
+import { ExportMenu } from '../ui/export-menu.tsx';
 import { count, day, decimal, money, percent } from '../ui/format.ts';
 import { IntervalBar } from '../ui/interval-bar.tsx';
 import { Mark, type MarkKind } from '../ui/mark.tsx';
@@ -42,7 +42,6 @@ const ShortlistPage = ({ market }: { market: Marketplace }) => {
   const { data: sheet } = useScoresheetQuery({ params: {} });
   const document = sheet?.document as Scoresheet | undefined;
   const running = data?.filter((c) => c.stage !== 'dropped') ?? [];
-  const exportTo = (ending: string): string => `/api/marketplaces/${market.id}/shortlist.${ending}`;
   return (
     <Box>
       <title>{`Shortlist on ${market.name} – Cold Kettle`}</title>
@@ -61,29 +60,7 @@ const ShortlistPage = ({ market }: { market: Marketplace }) => {
           )}
         </Box>
         {data && data.length > 0 && (
-          <Menu.Root>
-            <Menu.Trigger asChild>
-              <Button size="sm" variant="outline" bg="paper">
-                <Download size={14} aria-hidden /> Export
-              </Button>
-            </Menu.Trigger>
-            <Portal>
-              <Menu.Positioner>
-                <Menu.Content>
-                  <Menu.Item value="csv" asChild>
-                    <a href={exportTo('csv')} download>
-                      Standing as CSV
-                    </a>
-                  </Menu.Item>
-                  <Menu.Item value="xlsx" asChild>
-                    <a href={exportTo('xlsx')} download>
-                      Standing as XLSX
-                    </a>
-                  </Menu.Item>
-                </Menu.Content>
-              </Menu.Positioner>
-            </Portal>
-          </Menu.Root>
+          <ExportMenu what="Standing" addressOf={(ending) => `/api/marketplaces/${market.id}/shortlist.${ending}`} />
         )}
       </Flex>
       <Box px="5">

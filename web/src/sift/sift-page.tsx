@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Heading, Menu, Portal, Spinner, Text } from '@chakra-ui/react';
-import { Download, Plus } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
 import { emptyChoice } from '@kettle/core/sift/address';
@@ -13,6 +13,7 @@ import { BESIDE_SHEET, ListingSheetPanel } from '../listings/sheet-panel.tsx';
 import { useTray } from '../tray/use-tray.ts';
 import { DataTable } from '../ui/data-table.tsx';
 import { Empty } from '../ui/empty.tsx';
+import { ExportMenu } from '../ui/export-menu.tsx';
 import { count } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
 import { useKeys } from '../ui/use-keys.ts';
@@ -61,7 +62,6 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
       descending: choice.sort === key ? !choice.descending : key !== 'title' && key !== 'brand' && key !== 'rank',
     });
   const addable = MEASURES.filter((m) => m.limit && !cards.includes(m.key));
-  const exportTo = (ending: string): string => `/api/marketplaces/${market.id}/sift.${ending}?${sift.search}`;
   return (
     <Flex direction="column" h="100%" position="relative" pr={open ? BESIDE_SHEET : undefined}>
       <title>{`Sift ${market.name} – Cold Kettle`}</title>
@@ -87,29 +87,10 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
               of {first ? count(first.total) : '…'} listings
             </Box>
           </Box>
-          <Menu.Root>
-            <Menu.Trigger asChild>
-              <Button size="sm" variant="outline" bg="paper">
-                <Download size={14} aria-hidden /> Export
-              </Button>
-            </Menu.Trigger>
-            <Portal>
-              <Menu.Positioner>
-                <Menu.Content>
-                  <Menu.Item value="csv" asChild>
-                    <a href={exportTo('csv')} download>
-                      All matches as CSV
-                    </a>
-                  </Menu.Item>
-                  <Menu.Item value="xlsx" asChild>
-                    <a href={exportTo('xlsx')} download>
-                      All matches as XLSX
-                    </a>
-                  </Menu.Item>
-                </Menu.Content>
-              </Menu.Positioner>
-            </Portal>
-          </Menu.Root>
+          <ExportMenu
+            what="All matches"
+            addressOf={(ending) => `/api/marketplaces/${market.id}/sift.${ending}?${sift.search}`}
+          />
         </Flex>
         {first?.faults.map((f) => (
           <Text key={f.field} role="alert" color="brick" mt="1">

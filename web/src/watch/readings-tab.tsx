@@ -1,11 +1,12 @@
-import { Box, Button, Flex, HStack, Skeleton, Text, useToken } from '@chakra-ui/react';
+import { Box, Flex, Skeleton, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Candidate, WatchGroup } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
-import { addDays, dayFromEpoch, epochDay } from '@kettle/core/measures/day';
+import { addDays, epochDay } from '@kettle/core/measures/day';
 import { majorFromMinor } from '@kettle/core/money/money';
 import { useGroupReadingsQuery } from '../api/api.ts';
+import { RangeChoice, TableSwitch } from '../ui/chart-choices.tsx';
+import { DayChart } from '../ui/day-chart.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { day, decimal, money, percent } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
@@ -42,23 +43,8 @@ const ReadingsTab = ({ market, candidate }: { market: Marketplace; candidate: Ca
     <Flex px="5" py="4" gap="8" wrap="wrap">
       <Box flex="2" minW="420px">
         <Flex gap="3" mb="2">
-          <HStack gap="1" role="group" aria-label="Range">
-            {RANGES.map(([name, days]) => (
-              <Button
-                key={name}
-                size="2xs"
-                variant={range === days ? 'solid' : 'outline'}
-                colorPalette={range === days ? 'aubergine' : undefined}
-                aria-pressed={range === days}
-                onClick={() => setRange(days)}
-              >
-                {name}
-              </Button>
-            ))}
-          </HStack>
-          <Button size="2xs" variant="outline" aria-pressed={asTable} onClick={() => setAsTable(!asTable)}>
-            {asTable ? 'As charts' : 'As a table'}
-          </Button>
+          <RangeChoice ranges={RANGES} value={range} onChange={setRange} />
+          <TableSwitch asTable={asTable} onChange={setAsTable} />
         </Flex>
         <GroupCharts
           group={data}
@@ -166,14 +152,6 @@ const GroupCharts = ({
   asTable: boolean;
   anchor: string;
 }) => {
-  const [mean, find, other, rule, inkSoft, paper] = useToken('colors', [
-    'series1',
-    'aubergine',
-    'quietBar',
-    'rule',
-    'inkSoft',
-    'paper',
-  ]);
   const from = addDays(market.today, -range);
   const points = useMemo(
     () =>
@@ -230,94 +208,31 @@ const GroupCharts = ({
         </Box>
       </Box>
     );
-  const tick = { fontSize: 11, fill: inkSoft };
-  const axis = (
-    <XAxis
-      dataKey="at"
-      type="number"
-      domain={['dataMin', 'dataMax']}
-      tickFormatter={(at: number) => day(dayFromEpoch(at), market.today)}
-      tick={tick}
-      tickLine={false}
-      stroke={rule}
-      minTickGap={48}
-    />
-  );
-  const tip = (
-    <Tooltip
-      isAnimationActive={false}
-      contentStyle={{ background: paper, border: `1px solid ${rule}`, fontSize: 12, padding: '4px 8px' }}
-      labelFormatter={(at) => day(dayFromEpoch(Number(at)))}
-      formatter={(value, name) => [decimal(Number(value), 1), name]}
-    />
-  );
+  const rivals = group.listings
+    .filter((l) => l.code !== anchor)
+    .map((l) => ({ key: l.code, name: l.code, colour: 'quietBar', width: 1 }));
   return (
     <>
-      <Box as="figure">
-        <Text as="figcaption" fontSize="12px" color="inkSoft">
-          Units a day: the find (thick), the mean (blue), each rival (pale)
-        </Text>
-        <ResponsiveContainer width="100%" height={230}>
-          <LineChart
-            data={points}
-            margin={{ top: 6, right: 6, bottom: 0, left: 0 }}
-            accessibilityLayer
-            title="Units a day"
-          >
-            <CartesianGrid vertical={false} stroke={rule} />
-            {axis}
-            <YAxis width={40} tick={tick} tickLine={false} axisLine={false} domain={[0, 'auto']} />
-            {tip}
-            {group.listings
-              .filter((l) => l.code !== anchor)
-              .map((l) => (
-                <Line
-                  key={l.code}
-                  dataKey={l.code}
-                  name={l.code}
-                  stroke={other}
-                  dot={false}
-                  isAnimationActive={false}
-                />
-              ))}
-            <Line dataKey="units" name="Mean" stroke={mean} strokeWidth={1.6} dot={false} isAnimationActive={false} />
-            <Line
-              dataKey={anchor}
-              name={`The find, ${anchor}`}
-              stroke={find}
-              strokeWidth={2.4}
-              dot={false}
-              isAnimationActive={false}
-            />
-          </LineChart>
-        </ResponsiveContainer>
-      </Box>
-      <Box as="figure" mt="3">
-        <Text as="figcaption" fontSize="12px" color="inkSoft">
-          Mean price, {market.currency}
-        </Text>
-        <ResponsiveContainer width="100%" height={110}>
-          <LineChart
-            data={points}
-            margin={{ top: 6, right: 6, bottom: 0, left: 0 }}
-            accessibilityLayer
-            title="Mean price"
-          >
-            <CartesianGrid vertical={false} stroke={rule} />
-            {axis}
-            <YAxis width={40} tick={tick} tickLine={false} axisLine={false} domain={['auto', 'auto']} tickCount={4} />
-            {tip}
-            <Line
-              dataKey="price"
-              name="Mean price"
-              stroke={mean}
-              strokeWidth={1.6}
-              dot={false}
-              isAnimationActive={false}
-            />
-          </LineChart>
-        </ResponsiveContainer>
-      </Box>
+      <DayChart
+        caption="Units a day: the find (thick), the mean (blue), each rival (pale)"
+        points={points}
+        height={230}
+        scale="from zero"
+        digits={1}
+        lines={[
+          ...rivals,
+          { key: 'units', name: 'Mean', colour: 'series1' },
+          { key: anchor, name: `The find, ${anchor}`, colour: 'aubergine', width: 2.4 },
+        ]}
+      />
+      <DayChart
+        caption={`Mean price, ${market.currency}`}
+        points={points}
+        height={110}
+        scale="as it falls"
+        digits={2}
+        lines={[{ key: 'price', name: 'Mean price', colour: 'series1' }]}
+      />
     </>
   );
 };
