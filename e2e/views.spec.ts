@@ -73,14 +73,15 @@ test('rows by keys: down and up with the sheet following, into the tray, sorted 
   await page.getByRole('button', { name: 'Empty', exact: true }).click();
   await page.getByRole('button', { name: 'Bring back' }).click();
   await expect(page.getByTestId('tray-count')).toHaveText('1');
+  const sorted = page.waitForResponse((r) => r.url().includes('sort=-rating') && r.ok());
   await page.getByRole('button', { name: 'Rating' }).click();
+  await sorted;
   await expect(page).toHaveURL(/sort=-rating/);
   const table = page.getByRole('region', { name: 'Listings, scrollable' });
   await expect(async () => {
     await table.evaluate((el) => el.scrollTo(0, 44 * 150));
-    expect(await page.locator('tr[aria-rowindex="155"]').count()).toBe(1);
+    await expect(page.locator('tr[aria-rowindex="155"]')).toBeVisible({ timeout: 1_000 });
   }).toPass();
-  await expect(page.locator('tr[aria-rowindex="155"]')).toBeVisible();
 });
 
 test('find: by a slash, by code and by words', async ({ page }) => {

@@ -159,7 +159,7 @@ const ThemeTable = ({
       aria-label="Themes"
       css={{
         '& th, & td': { padding: '7px 8px', textAlign: 'left', borderBottom: '1px solid var(--chakra-colors-rule)' },
-        '& th:first-child, & td:first-child': { paddingLeft: '20px' },
+        '& th:first-of-type, & td:first-of-type': { paddingLeft: '20px' },
         '& th': { color: 'var(--chakra-colors-ink-soft)' },
       }}
     >

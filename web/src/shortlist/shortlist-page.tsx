@@ -33,7 +33,7 @@ const cells = {
   },
   '& th': { color: 'var(--chakra-colors-ink-soft)', fontWeight: 600 },
   '& .right': { textAlign: 'right' },
-  '& th:first-child, & td:first-child': { paddingLeft: '20px' },
+  '& th:first-of-type': { paddingLeft: '20px' },
   '& th, & .right': { whiteSpace: 'nowrap' },
 } as const;
 
@@ -84,7 +84,15 @@ const ShortlistPage = ({ market }: { market: Marketplace }) => {
 
 const Standing = ({ market, rows, sheet }: { market: Marketplace; rows: ScoredCandidate[]; sheet: Scoresheet }) => (
   <Box overflowX="auto" tabIndex={0} role="region" aria-label="Standing, scrollable">
-    <Box as="table" aria-label="Standing" w="100%" bg="paper" fontSize="13px" css={cells} className="figures">
+    <Box
+      as="table"
+      aria-label="Standing"
+      w="100%"
+      bg="paper"
+      fontSize="13px"
+      css={{ ...cells, '& td:first-of-type': { paddingLeft: '20px' } }}
+      className="figures"
+    >
       <thead>
         <tr>
           <th scope="col">Standing</th>
