@@ -156,7 +156,7 @@ const CostingTab = ({ market, candidate }: { market: Marketplace; candidate: Can
     );
   if (!currentData) return <Skeleton m="5" h="300px" />;
   return (
-    <Box px="5" py="4" maxW="520px">
+    <Box px="5" py="4" maxW="980px">
       <Heading as="h2" fontSize="15px" mb="2">
         The money for {currentData.listing.title}
       </Heading>

@@ -79,8 +79,17 @@ export const MoneyPanel = ({
   );
   const net = result.known ? result.costing.net : result.net;
   return (
-    <Box fontSize="13px" className="figures" data-testid="costing">
-      <Flex direction="column" gap="1.5">
+    <Flex
+      fontSize="13px"
+      className="figures"
+      data-testid="costing"
+      direction={full ? 'row' : 'column'}
+      columnGap="14"
+      rowGap="2"
+      wrap={full ? 'wrap' : 'nowrap'}
+      align={full ? 'flex-start' : 'stretch'}
+    >
+      <Flex direction="column" gap="1.5" flex={full ? '1 1 380px' : undefined}>
         <NumberField
           label="Price to try"
           value={major(draft.price)}
@@ -124,39 +133,44 @@ export const MoneyPanel = ({
           </>
         )}
       </Flex>
-      {result.known ? (
-        <Box mt="2" pt="2" borderTopWidth="1px" borderColor="rule">
-          <Line label="Landed cost" amount={-result.costing.landed} market={market} />
-          <Line
-            label="Advertising and returns"
-            amount={-(result.costing.advertising + result.costing.returns)}
-            market={market}
-          />
-          <Line label="Profit a unit" strong amount={result.costing.profit} market={market} testId="profit" />
-          <Words label="Margin" value={percent(result.costing.margin, 1)} testId="margin" />
-          <Words label="Return on cost" value={percent(result.costing.returnOnCost, 0)} />
-          <Words
-            label="Break-even price"
-            value={breakEven === null ? 'none works' : money(breakEven, market)}
-            testId="break-even"
-          />
-          {full && (
-            <Words
-              label="Outlay"
-              value={result.costing.outlay === null ? 'type in the first order' : money(result.costing.outlay, market)}
+      {/* What comes out stands beside what goes in, so that each change is seen at once. */}
+      <Box flex={full ? '1 1 300px' : undefined} position={full ? 'sticky' : undefined} top="4">
+        {result.known ? (
+          <Box pt="2" borderTopWidth="1px" borderColor="rule">
+            <Line label="Landed cost" amount={-result.costing.landed} market={market} />
+            <Line
+              label="Advertising and returns"
+              amount={-(result.costing.advertising + result.costing.returns)}
+              market={market}
             />
-          )}
-        </Box>
-      ) : (
-        <Text mt="2" color="inkSoft" role="status">
-          {result.reason}
+            <Line label="Profit a unit" strong amount={result.costing.profit} market={market} testId="profit" />
+            <Words label="Margin" value={percent(result.costing.margin, 1)} testId="margin" />
+            <Words label="Return on cost" value={percent(result.costing.returnOnCost, 0)} />
+            <Words
+              label="Break-even price"
+              value={breakEven === null ? 'none works' : money(breakEven, market)}
+              testId="break-even"
+            />
+            {full && (
+              <Words
+                label="Outlay"
+                value={
+                  result.costing.outlay === null ? 'type in the first order' : money(result.costing.outlay, market)
+                }
+              />
+            )}
+          </Box>
+        ) : (
+          <Text mt="2" color="inkSoft" role="status">
+            {result.reason}
+          </Text>
+        )}
+        <Text mt="2" color="inkSoft" fontSize="12px">
+          {sheet.schedule!.name}. To earn 10 on a cost of 5 with freight 1, net must be 16.
         </Text>
-      )}
-      <Text mt="2" color="inkSoft" fontSize="12px">
-        {sheet.schedule!.name}. To earn 10 on a cost of 5 with freight 1, net must be 16.
-      </Text>
-      <ProblemNote error={error} kept="What you typed is still here; it is kept with the next change." />
-    </Box>
+        <ProblemNote error={error} kept="What you typed is still here; it is kept with the next change." />
+      </Box>
+    </Flex>
   );
 };
 

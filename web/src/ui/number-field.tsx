@@ -59,7 +59,7 @@ export const NumberField = ({
           onChange={(event) => change(event.target.value)}
           onBlur={() => wrong === null && setTyped(null)}
         />
-        {suffix && (
+        {suffix !== undefined && (
           <Box as="span" color="inkSoft" minW="2.2em">
             {suffix}
           </Box>
