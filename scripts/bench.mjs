@@ -1,10 +1,9 @@
 // Runs the benchmarks: all, or those named. Each prints one JSON object a line.
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { installPackages, installPrograms } from './install.mjs';
-import { repositoryRoot as root, startDatabase } from './private-database.mjs';
+import { buildInterface, installPackages, installPrograms } from './install.mjs';
+import { programPath, repositoryRoot as root, startDatabase } from './private-database.mjs';
 
 const folder = join(root, 'server', 'bench');
 const all = readdirSync(folder)
@@ -16,19 +15,21 @@ if (unknown.length > 0) {
   console.error(`There is no benchmark ${unknown.join(', ')}; there are ${all.join(', ')}.`);
   process.exit(2);
 }
-installPrograms({ mariadbd: 'mariadb-server' });
+installPrograms({ mariadbd: 'mariadb-server', ...(wanted.includes('browser') ? { chromium: 'chromium' } : {}) });
 installPackages();
-const data = mkdtempSync(join(tmpdir(), 'kettle-bench-'));
-const database = await startDatabase(data);
+if (wanted.includes('browser')) buildInterface();
+// Kept between runs: a catalogue of a million listings takes minutes to make.
+const data = join(root, '.data', 'bench');
+mkdirSync(data, { recursive: true });
+const database = await startDatabase(data, (sentence) => console.error(sentence));
 let failed = 0;
 for (const name of wanted) {
   const { status } = spawnSync(process.execPath, ['--import', 'tsx', join(folder, `${name}.bench.ts`)], {
     cwd: root,
     stdio: 'inherit',
-    env: { ...process.env, KETTLE_DATABASE_URL: database.url },
+    env: { ...process.env, KETTLE_DATABASE_URL: database.url, CHROMIUM: programPath('chromium') ?? '' },
   });
   if (status !== 0) failed++;
 }
 await database.stop();
-rmSync(data, { recursive: true, force: true });
 process.exit(failed === 0 ? 0 : 1);

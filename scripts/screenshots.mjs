@@ -81,6 +81,16 @@ for (const [key, choice] of [
   await ask('PUT', `/candidates/1/answers/${key}`, { choice, evidence: '' });
 await ask('POST', '/candidates/1/stage', { stage: 'weighed' });
 await ask('POST', '/candidates/1/stage', { stage: 'shortlisted' });
+for (const [name, search, reasoning] of [
+  [
+    'Quiet paper',
+    'price=18..60&units=150..&reviews=..100&hide=gated,electronics',
+    'Little competition, fits our brand.',
+  ],
+  ['Poor pages', 'price=15..80&units=100..&craft=..60&sellers=..2', 'We can photograph better than these.'],
+])
+  await ask('POST', `${market}/sieves`, { name, search, reasoning });
+await ask('PUT', `${market}/marks`, { codes: ['QS006EJ4'], state: 'dropped', reason: 'not for me' });
 await ask('POST', '/candidates/4/stage', { stage: 'dropped', reason: 'electronics, sold in two months of the year' });
 
 const browser = await chromium.launch({
@@ -89,6 +99,14 @@ const browser = await chromium.launch({
 });
 const VIEWS = [
   ['sift', '/quayside/sift?price=18..45&units=300..&reviews=..120&weight=..4&not=lamp'],
+  ['sieves', '/quayside/sift?price=18..60&units=150..&reviews=..100&weight=..3', 'light', /^Sieve/],
+  [
+    'compare',
+    `/quayside/compare?${new URLSearchParams({
+      a: 'price=18..60&units=150..&reviews=..100&hide=gated%2Celectronics',
+      b: 'price=15..80&units=100..&sellers=..2&craft=..60',
+    })}`,
+  ],
   ['listing-sheet', '/quayside/sift?price=18..45&units=300..&reviews=..120&has=book+press&open=QS0049G9'],
   ['candidates', '/quayside/candidates'],
   ['line-up', '/quayside/candidates/1/line-up'],
@@ -100,7 +118,7 @@ const VIEWS = [
   ['sources', '/sources'],
   ['sift-dark', '/quayside/sift?price=18..45&units=300..&reviews=..120', 'dark'],
 ];
-for (const [name, path, colorScheme = 'light'] of VIEWS) {
+for (const [name, path, colorScheme = 'light', opened] of VIEWS) {
   const page = await browser.newPage({
     viewport: { width: 1280, height: 800 },
     colorScheme,
@@ -113,6 +131,10 @@ for (const [name, path, colorScheme = 'light'] of VIEWS) {
   await page.goto(address + path);
   await page.waitForLoadState('networkidle');
   await page.getByRole('heading', { level: 1 }).first().waitFor();
+  if (opened) {
+    await page.getByRole('button', { name: opened }).click();
+    await page.getByRole('dialog').waitFor();
+  }
   await page.screenshot({ path: join(out, `${name}.png`) });
   await page.close();
 }

@@ -86,6 +86,7 @@ try {
       KETTLE_DATABASE_URL: process.env.KETTLE_DATABASE_URL ?? database.url,
       KETTLE_WORKSPACE: mode === 'own' ? 'own' : 'demo',
       KETTLE_PORT: port,
+      KETTLE_CACHE: join(data, 'cache'),
       ...(options.listings ? { KETTLE_LISTINGS: options.listings } : {}),
     },
   );

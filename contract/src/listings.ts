@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { route } from './route.ts';
-import { Day, Figure, Id, ListingBrief, MarketplaceId, Money, Nullable, Rate } from './shapes.ts';
+import { Day, Done, Figure, Id, ListingBrief, MarketplaceId, MarkState, Money, Nullable, Rate } from './shapes.ts';
 
 export const FeeLine = Type.Object({ key: Type.String(), label: Type.String(), amount: Money, note: Type.String() });
 
@@ -33,12 +33,7 @@ export type SavedCosting = Static<typeof SavedCosting>;
 export const ListingSheet = Type.Object({
   listing: ListingBrief,
   sides: Nullable(Type.Tuple([Type.Integer(), Type.Integer(), Type.Integer()])),
-  fulfilment: Type.String(),
-  soldByMarketplace: Nullable(Type.Boolean()),
-  pictures: Nullable(Type.Integer()),
-  variations: Nullable(Type.Integer()),
   onSaleSince: Nullable(Day),
-  flags: Type.Array(Type.Object({ key: Type.String(), label: Type.String(), reason: Type.String() })),
   units: Type.Object({
     best: Figure,
     from: Type.String(),
@@ -124,4 +119,21 @@ export const listings = {
     query: Type.Object({ codes: Type.String({ maxLength: 4000 }) }),
     reply: Type.Array(ListingBrief),
   }),
+  mark: route(
+    'put',
+    '/api/marketplaces/{marketplace}/marks',
+    'Marks listings as seen, kept or dropped; null takes marks away.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId }),
+      body: Type.Object(
+        {
+          codes: Type.Array(Type.String({ maxLength: 20 }), { maxItems: 1000 }),
+          state: Nullable(MarkState),
+          reason: Type.String({ maxLength: 200 }),
+        },
+        { additionalProperties: false },
+      ),
+      reply: Done,
+    },
+  ),
 };

@@ -43,3 +43,18 @@ export const route = <
   body: (shape.body ?? Type.Unknown()) as B,
   reply: shape.reply,
 });
+
+/** The address of a route with its parameters and query filled in; what is undefined or empty is left out. */
+export const addressOf = (
+  { path }: Pick<Route, 'path'>,
+  params: Record<string, unknown>,
+  query: Record<string, unknown> = {},
+): string => {
+  const filled = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(params[name])));
+  const search = new URLSearchParams(
+    Object.entries(query).flatMap(([k, v]): [string, string][] =>
+      v === undefined || v === '' ? [] : [[k, String(v)]],
+    ),
+  );
+  return search.size > 0 ? `${filled}?${search}` : filled;
+};

@@ -1,4 +1,5 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import { FLAGS } from '@kettle/core/listing/flags';
 
 export const Nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()]);
 export const Id = Type.Integer({ minimum: 1, maximum: Number.MAX_SAFE_INTEGER });
@@ -54,7 +55,20 @@ export const Job = Type.Object({
 });
 export type Job = Static<typeof Job>;
 
-/** A listing as it stands in any list. */
+export const MarkState = Type.Union((['seen', 'kept', 'dropped'] as const).map((m) => Type.Literal(m)));
+export type MarkState = 'seen' | 'kept' | 'dropped';
+/** What the seller did with a listing before. */
+export const Mark = Type.Object({ state: MarkState, reason: Type.String(), day: Day });
+export type Mark = Static<typeof Mark>;
+
+export const Flag = Type.Object({
+  key: Type.Union(FLAGS.map((f) => Type.Literal(f))),
+  kind: Type.Union([Type.Literal('risk'), Type.Literal('trait')]),
+  label: Type.String(),
+  reason: Type.String(),
+});
+
+/** A listing as it stands in any list. Money in minor units, grams, millimetres; shares and changes as fractions. */
 export const ListingBrief = Type.Object({
   id: Id,
   code: Type.String(),
@@ -63,6 +77,7 @@ export const ListingBrief = Type.Object({
   category: Type.String({ description: 'Path from the root on, joined by " › ".' }),
   price: Nullable(Money),
   net: Nullable(Money),
+  piecePrice: Nullable(Money),
   units: Nullable(Type.Number()),
   unitsLow: Nullable(Type.Number()),
   unitsHigh: Nullable(Type.Number()),
@@ -70,12 +85,36 @@ export const ListingBrief = Type.Object({
   flattered: Type.Boolean(),
   revenue: Nullable(Money),
   reviews: Nullable(Type.Integer()),
+  reviewsMonth: Nullable(Type.Number()),
+  unitsPerReview: Nullable(Type.Number()),
   rating: Nullable(Type.Number()),
   rank: Nullable(Type.Integer()),
   weight: Nullable(Type.Integer({ description: 'Grams.' })),
+  side: Nullable(Type.Integer({ description: 'Longest side in millimetres.' })),
   sizeClass: Nullable(Type.String()),
   sellers: Nullable(Type.Integer()),
+  marketplaceDays: Nullable(Rate),
+  brandListings: Nullable(Type.Integer()),
+  fulfilment: Type.String(),
+  soldByMarketplace: Nullable(Type.Boolean()),
+  craft: Nullable(Type.Integer()),
+  pictures: Nullable(Type.Integer()),
+  variations: Nullable(Type.Integer()),
+  packCount: Nullable(Type.Integer()),
   months: Nullable(Type.Integer()),
+  units30: Nullable(Rate),
+  units90: Nullable(Rate),
+  unitsYear: Nullable(Rate),
+  price30: Nullable(Rate),
+  price90: Nullable(Rate),
+  priceYear: Nullable(Rate),
+  season: Nullable(Rate),
+  bestMonth: Nullable(Type.Integer({ minimum: 1, maximum: 12 })),
+  bestThreeShare: Nullable(Rate),
+  spikeShare: Nullable(Rate),
+  lastYear: Nullable(Type.Array(Nullable(Type.Number()))),
+  flags: Type.Array(Flag),
+  mark: Nullable(Mark),
   seenOn: Day,
 });
 export type ListingBrief = Static<typeof ListingBrief>;

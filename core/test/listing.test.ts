@@ -1,5 +1,17 @@
 import { codesFromText } from '../src/listing/codes.ts';
-import { riskFlags } from '../src/listing/flags.ts';
+import {
+  FLAGS,
+  flagBit,
+  flagBits,
+  flagsOf,
+  packFromTitle,
+  readyRules,
+  STARTER_RULES,
+  type FlagFacts,
+  type FlagKey,
+} from '../src/listing/flags.ts';
+import { stemOf, wordsOf } from '../src/listing/words.ts';
+import { pageCraft } from '../src/listing-page/page-craft.ts';
 
 describe('pasted codes', () => {
   test('one a line, with commas, blanks, in addresses, twice: each once, in order', () => {
@@ -17,13 +29,121 @@ describe('pasted codes', () => {
   test('nothing is nothing', () => expect(codesFromText(' \n ', 'x.example')).toEqual({ codes: [], rest: [] }));
 });
 
-describe('risk flags', () => {
-  test('name the word they rest on', () => {
-    expect(riskFlags('Clip-on stand light, rechargeable', 'Music Practice › Stand Extras', false)).toEqual([
-      { key: 'electronics', label: 'electronics', reason: 'The title says "light".' },
+describe('flags and traits', () => {
+  const starter = readyRules(STARTER_RULES);
+  const facts = (change: Partial<FlagFacts>): FlagFacts => ({
+    title: 'Press',
+    category: 'Bookcraft › Presses',
+    gated: false,
+    weight: null,
+    side: null,
+    sellers: null,
+    soldByMarketplace: null,
+    brand: 'Oakumble',
+    brandListings: null,
+    variations: null,
+    packCount: null,
+    units: null,
+    bestThreeShare: null,
+    season: null,
+    unitsYear: null,
+    price90: null,
+    ...change,
+  });
+  const keys = (change: Partial<FlagFacts>, rules = starter) => flagsOf(facts(change), rules).map((f) => f.key);
+
+  test('name the words they rest on, whatever the ending', () => {
+    expect(flagsOf(facts({ title: 'Clip-on stand lights, rechargeable' }), starter)).toEqual([
+      {
+        key: 'electronics',
+        kind: 'risk',
+        label: 'battery or electronics',
+        reason: 'The title says “light”.',
+      },
     ]);
-    expect(riskFlags('Safe cover', 'Darkroom › Light', true).map((f) => f.key)).toEqual(['gated', 'electronics']);
+    expect(keys({ title: 'Safe cover', category: 'Darkroom › Light', gated: true })).toEqual(['gated', 'electronics']);
   });
   test('do not take a part of a word for the word', () =>
-    expect(riskFlags('Delightful lightweight press', 'Bookcraft › Presses', false)).toEqual([]));
+    expect(keys({ title: 'Delightful lightweight press' })).toEqual([]));
+  test('nothing known raises nothing', () => expect(keys({})).toEqual([]));
+  test.each<[Partial<FlagFacts>, FlagKey[]]>([
+    [{ weight: 2271 }, ['heavy']],
+    [{ weight: 2270, side: 601 }, ['heavy']],
+    [{ bestThreeShare: 0.45 }, ['holiday']],
+    [{ soldByMarketplace: true }, ['brand']],
+    [{ sellers: 6 }, ['brand']],
+    [{ brandListings: 60 }, ['brand']],
+    [{ price90: -0.12, sellers: 3 }, ['war']],
+    [{ price90: -0.12, sellers: 2 }, []],
+    [{ packCount: 3 }, ['pack']],
+    [{ packCount: 1 }, []],
+    [{ season: 0.4, unitsYear: -0.15 }, ['steady']],
+    [{ season: 0.4, unitsYear: -0.16 }, []],
+    [{ variations: 1, weight: 900 }, ['simple']],
+    [{ variations: 1, weight: 900, title: 'USB press' }, ['electronics']],
+    [{ units: 300, brandListings: 3 }, ['unbranded']],
+  ])('%j raises %j', (change, expected) => expect(keys(change)).toEqual(expected));
+  test('follow the seller’s own rules', () => {
+    const own = readyRules({ ...STARTER_RULES, words: { gated: ['leaf press'] }, heavyGrams: 100 });
+    expect(keys({ title: 'Flower and leaf presses', weight: 101 }, own)).toEqual(['gated', 'heavy']);
+    expect(keys({ title: 'USB lamp' }, own)).toEqual([]);
+  });
+  test('a bit each, no two alike', () => {
+    const bits = FLAGS.map(flagBit);
+    expect(new Set(bits).size).toBe(FLAGS.length);
+    expect(flagBits(flagsOf(facts({ gated: true, packCount: 2 }), starter))).toBe(flagBit('gated') | flagBit('pack'));
+  });
+});
+
+describe('stems', () => {
+  // Porter (1980), Program 14(3): examples of the steps of the algorithm as the paper gives them, from memory.
+  test.each([
+    ['caresses', 'caress'],
+    ['ponies', 'poni'],
+    ['cats', 'cat'],
+    ['plastered', 'plaster'],
+    ['motoring', 'motor'],
+    ['hopping', 'hop'],
+    ['relational', 'relat'],
+    ['adjustable', 'adjust'],
+    ['controlling', 'control'],
+  ])('%s → %s', (word, stem) => expect(stemOf(word)).toBe(stem));
+  test('words of other letters come through', () =>
+    expect(wordsOf('Böcker & „Papper“ — 52 st.')).toEqual(['böcker', 'papper', '52', 'st']));
+});
+
+describe('packs', () => {
+  test.each([
+    ['Card sleeves, pack of 3', 3],
+    ['Pawn set, 24 pieces', 24],
+    ['Linen thread, set of 12', 12],
+    ['Press, beech, A5', null],
+    ['Pack of 1', null],
+  ])('%s: %p', (title, n) => expect(packFromTitle(title)).toBe(n));
+});
+
+describe('page craft', () => {
+  const bullet = 'The spindle turns without a squeak and holds for years.';
+  test('a full page has all points, an empty one none to speak of', () => {
+    const full = pageCraft({
+      title: 'Folding book press, beech, A5, with two plates and a linen strap for travel',
+      pictures: 7,
+      bullets: Array(5).fill(bullet),
+      description: 'x'.repeat(600),
+    });
+    expect(full.value).toBe(100);
+    expect(full.parts.map((p) => p.missing).join('')).toBe('');
+    expect(pageCraft({ title: 'Press', pictures: 0, bullets: [], description: '' }).value).toBeLessThan(5);
+  });
+  test('what is not known is left out and said, not counted as nothing', () => {
+    const known = pageCraft({ title: 'Press', pictures: 7, bullets: null, description: null });
+    expect(known.leftOut).toEqual(['bullets', 'description']);
+    expect(known.value).toBeGreaterThan(50);
+  });
+  test('more pictures are never worse, and shouting is', () => {
+    const at = (pictures: number, title = 'Book press, beech, A5') =>
+      pageCraft({ title, pictures, bullets: null, description: null }).value;
+    for (let n = 1; n < 12; n++) expect(at(n)).toBeGreaterThanOrEqual(at(n - 1));
+    expect(at(3, 'BOOK PRESS, BEECH, A5')).toBeLessThan(at(3));
+  });
 });

@@ -27,8 +27,14 @@ export interface WorldListing {
   sides: [number, number, number];
   pictures: number;
   variations: number;
+  /** Code of the listing that stands for the family it is a variation of; null where it stands alone. */
+  family: string | null;
+  bullets: string[];
+  description: string;
   fulfilment: 'marketplace' | 'seller';
   soldByMarketplace: boolean;
+  /** Share of the days on which the marketplace itself has it in stock. */
+  marketplaceDays: number;
   story: StoryListing | null;
   truth: Truth;
 }
@@ -81,12 +87,52 @@ const marketListings = (market: DemoMarketplace, count: number): WorldListing[] 
     story: null,
     kind: pick(random, open),
   }));
-  return [...stories, ...plain].map(({ story, kind }, i) => {
+  const made = [...stories, ...plain].map(({ story, kind }, i) => {
     const place = (perFamily.get(kind.family) ?? 0) + 1;
     perFamily.set(kind.family, place);
     const code = `${market.codePrefix}${(4821 + i * 37).toString(36).toUpperCase().padStart(5, '0')}${i % 10}`;
     return story ? storyListing(market, kind, story, code) : plainListing(market, kind, code, place, random, national);
   });
+  return made.map(withPage).map(withFamilies(market));
+};
+
+/** What stands on the page: a careful seller writes five telling bullets, a careless one two words. */
+const withPage = (listing: WorldListing): WorldListing => {
+  const random = randomFrom(hashText(`${listing.code}/page`));
+  const care = listing.story ? 0.55 + 0.2 * random() : random();
+  const { parts, noun } = listing.kind;
+  const bullets = Array.from({ length: 1 + Math.round(5 * care * (0.6 + 0.4 * random())) }, (_, i) => {
+    const part = parts[i % parts.length]!;
+    return random() < care
+      ? `The ${part} of this ${noun}: made to last, checked by hand, easy to use from the first day on.`
+      : `Good ${part}.`;
+  });
+  const sentence = `A ${noun} for quiet evenings, with ${parts.join(', ')}. `;
+  return {
+    ...listing,
+    bullets,
+    description: sentence
+      .repeat(Math.round(9 * care * random()))
+      .slice(0, 1000)
+      .trim(),
+  };
+};
+
+/** One plain listing in twelve is another size of an earlier one of its kind: same brand, same title but for the size. */
+const withFamilies = (market: DemoMarketplace) => {
+  const random = randomFrom(SEED + hashText(`${market.id}/families`));
+  const leaders = new Map<string, WorldListing>();
+  return (listing: WorldListing): WorldListing => {
+    if (listing.story) return listing;
+    const leader = leaders.get(listing.kind.name);
+    if (leader && random() < 1 / 12) {
+      const title = `${leader.title.split(', ').slice(0, -1).join(', ')}, ${pick(random, SIZES)}`;
+      leader.variations = Math.max(2, leader.variations);
+      return { ...listing, title, brand: leader.brand, family: leader.code, variations: leader.variations };
+    }
+    if (random() < 0.3) leaders.set(listing.kind.name, listing);
+    return listing;
+  };
 };
 
 const storyListing = (market: DemoMarketplace, kind: Kind, story: StoryListing, code: string): WorldListing => ({
@@ -99,8 +145,12 @@ const storyListing = (market: DemoMarketplace, kind: Kind, story: StoryListing, 
   sides: kind.sides,
   pictures: 5,
   variations: 1,
+  family: null,
+  bullets: [],
+  description: '',
   fulfilment: 'marketplace',
   soldByMarketplace: false,
+  marketplaceDays: 0,
   story,
   truth: {
     code,
@@ -152,7 +202,10 @@ const plainListing = (
     pictures: 1 + Math.floor(random() * 8),
     variations: random() < 0.6 ? 1 : 2 + Math.floor(random() * 6),
     fulfilment: random() < 0.7 ? 'marketplace' : 'seller',
-    soldByMarketplace: isNational && random() < 0.3,
+    family: null,
+    bullets: [],
+    description: '',
+    ...soldByMarketplace(isNational && random() < 0.3, code),
     story: null,
     truth: {
       code,
@@ -173,6 +226,11 @@ const plainListing = (
     },
   };
 };
+
+const soldByMarketplace = (sold: boolean, code: string) => ({
+  soldByMarketplace: sold,
+  marketplaceDays: sold ? Number((0.3 + 0.7 * randomFrom(hashText(`${code}/days`))()).toFixed(2)) : 0,
+});
 
 const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
 

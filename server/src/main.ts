@@ -29,7 +29,7 @@ try {
   process.exit(1);
 }
 const jobs = new Jobs(database, url, log);
-const indexes = new SiftIndexes(database.db);
+const indexes = new SiftIndexes(database.db, url, process.env.KETTLE_CACHE ?? null);
 const app = makeApp({ database, jobs, indexes, realToday }, log);
 const server = createServer(app);
 
@@ -60,6 +60,7 @@ async function warmUp(): Promise<void> {
 const stop = async (): Promise<void> => {
   server.close();
   server.closeAllConnections();
+  await indexes.stop();
   await jobs.stop();
   await database.close();
   process.exit(0);

@@ -56,9 +56,8 @@ export const startProgram = async ({
   const database = openDatabase(address, 6);
   await prepareWorkspace(database, kind, listings, () => {});
   const jobs = new Jobs(database, address, log);
-  const server: Server = createServer(
-    makeApp({ database, jobs, indexes: new SiftIndexes(database.db), realToday }, log),
-  );
+  const indexes = new SiftIndexes(database.db, address);
+  const server: Server = createServer(makeApp({ database, jobs, indexes, realToday }, log));
   server.listen(0, '127.0.0.1');
   await once(server, 'listening');
   jobs.start();
@@ -119,6 +118,7 @@ export const startProgram = async ({
     stop: async () => {
       server.close();
       server.closeAllConnections();
+      await indexes.stop();
       await jobs.stop();
       await database.close();
     },

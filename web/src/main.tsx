@@ -6,17 +6,20 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
-import { router } from './app/router.tsx';
+import { makeRouter } from './app/router.tsx';
+import { startedAhead } from './app/started-ahead.ts';
 import { makeStore } from './app/store.ts';
 import { system } from './app/theme.ts';
 import { applyColourMode } from './app/colour-mode.ts';
 
 applyColourMode();
+const store = makeStore();
+await startedAhead(store.dispatch);
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <Provider store={makeStore()}>
+    <Provider store={store}>
       <ChakraProvider value={system}>
-        <RouterProvider router={router} />
+        <RouterProvider router={makeRouter()} />
       </ChakraProvider>
     </Provider>
   </StrictMode>,

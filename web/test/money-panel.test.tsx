@@ -6,40 +6,13 @@ import type { ListingSheet } from '@kettle/contract/listings';
 import { emptyCosting } from '@kettle/core/costing/costing';
 import { schedule } from '../../core/test/fixtures/schedule.ts';
 import { MoneyPanel } from '../src/listings/money-panel.tsx';
-import { answering, quayside, show } from './render.tsx';
+import { answering, brief, quayside, show } from './render.tsx';
 
 const unknown = { known: false as const, reason: 'Nothing is known.' };
 const sheet = (change: Partial<ListingSheet> = {}): ListingSheet => ({
-  listing: {
-    id: 1,
-    code: 'QS1',
-    title: 'Folding book press',
-    brand: 'Oakumble',
-    category: 'Wool',
-    price: 4109,
-    net: 2905,
-    units: 300,
-    unitsLow: 250,
-    unitsHigh: 350,
-    unitsFrom: 'readings',
-    flattered: false,
-    revenue: 1,
-    reviews: 3,
-    rating: 4,
-    rank: 7,
-    weight: 1724,
-    sizeClass: 'Parcel',
-    sellers: 1,
-    months: 9,
-    seenOn: '2026-11-24',
-  },
+  listing: brief({ category: 'Wool' }),
   sides: [300, 220, 90],
-  fulfilment: 'marketplace',
-  soldByMarketplace: false,
-  pictures: 5,
-  variations: 1,
   onSaleSince: null,
-  flags: [],
   units: {
     best: unknown,
     from: 'nothing',

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
+import type { ListingBrief } from '@kettle/contract/shapes';
 import type { Marketplace } from '@kettle/contract/sources';
 import { makeStore } from '../src/app/store.ts';
 import { system } from '../src/app/theme.ts';
@@ -23,6 +24,57 @@ export const quayside: Marketplace = {
   schedules: [],
   curves: 12,
 };
+
+/** A listing of lists, of which little is known but what a test says. */
+export const brief = (change: Partial<ListingBrief> = {}): ListingBrief => ({
+  id: 1,
+  code: 'QS1',
+  title: 'Folding book press',
+  brand: 'Oakumble',
+  category: 'Bookcraft & Paper › Presses',
+  price: 4109,
+  net: 2905,
+  piecePrice: null,
+  units: 300,
+  unitsLow: 250,
+  unitsHigh: 350,
+  unitsFrom: 'readings',
+  flattered: false,
+  revenue: 1232700,
+  reviews: 3,
+  reviewsMonth: null,
+  unitsPerReview: 100,
+  rating: 4,
+  rank: 7,
+  weight: 1724,
+  side: 300,
+  sizeClass: 'Parcel',
+  sellers: 1,
+  marketplaceDays: 0,
+  brandListings: 2,
+  fulfilment: 'marketplace',
+  soldByMarketplace: false,
+  craft: 60,
+  pictures: 5,
+  variations: 1,
+  packCount: null,
+  months: 9,
+  units30: null,
+  units90: null,
+  unitsYear: null,
+  price30: null,
+  price90: null,
+  priceYear: null,
+  season: null,
+  bestMonth: null,
+  bestThreeShare: null,
+  spikeShare: null,
+  lastYear: null,
+  flags: [],
+  mark: null,
+  seenOn: '2026-11-24',
+  ...change,
+});
 
 /** Draws a part of the interface as the program would, at an address. */
 export const show = (part: ReactNode, address = '/') => {

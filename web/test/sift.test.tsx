@@ -2,43 +2,11 @@ import { expect, jest, test, describe } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { act, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import type { Category } from '@kettle/contract/sources';
-import { emptyChoice } from '@kettle/core/sift/address';
-import type { Range } from '@kettle/core/sift/query';
+import { useState } from 'react';
+import type { Range } from '@kettle/core/sift/limits';
 import { LimitCard } from '../src/sift/limit-card.tsx';
-import { sentenceOf } from '../src/sift/sentence.ts';
 import { useSift, type SiftAddress } from '../src/sift/use-sift.ts';
 import { quayside, show } from './render.tsx';
-
-const categories: Category[] = [
-  { id: 3, parent: null, name: 'Night Sky', path: 'Night Sky', depth: 0, gated: false, listings: 9 },
-];
-
-describe('the sift in a sentence', () => {
-  test('without limits', () =>
-    expect(sentenceOf(emptyChoice(), quayside, [])).toBe('In all of Quayside, no limits yet.'));
-  test('with all kinds of limits', () =>
-    expect(
-      sentenceOf(
-        {
-          ...emptyChoice(),
-          categories: [3, 99],
-          ranges: {
-            price: { min: 1800, max: 4500 },
-            units: { min: 300, max: null },
-            weight: { min: null, max: 1814.36948 },
-          },
-          sizeClasses: ['Parcel'],
-          have: ['star', 'moon map'],
-          leaveOut: ['set'],
-        },
-        quayside,
-        categories,
-      ),
-    ).toBe(
-      'In Night Sky and category 99: price 18 USD to 45 USD, units a month at least 300, weight at most 4 lb, size class Parcel, title with “star” and “moon map”, title without “set”.',
-    ));
-});
 
 describe('a limit card', () => {
   const edges = Array.from({ length: 25 }, (_, i) => i * 400);
@@ -75,12 +43,43 @@ describe('a limit card', () => {
     ['-1', '', 'Price: a bound cannot be below 0.'],
   ])('"%s" to "%s": a sentence, and no change', async (low, high, sentence) => {
     const onChange = jest.fn();
-    show(card({ min: null, max: null }, onChange));
+    const Held = () => {
+      const [range, setRange] = useState<Range>({ min: null, max: null });
+      return card(range, (next) => {
+        onChange(next);
+        setRange(next);
+      });
+    };
+    show(<Held />);
     if (high) await userEvent.type(screen.getByRole('textbox', { name: 'Price at most' }), high);
     await userEvent.type(screen.getByRole('textbox', { name: 'Price at least' }), `${low}{Enter}`);
     expect(screen.getByRole('alert')).toHaveTextContent(sentence);
     expect(onChange).not.toHaveBeenCalledWith(expect.objectContaining({ min: Number.NaN }));
   });
+});
+
+test('what is typed in one field is not lost when the other one settles', async () => {
+  const Held = () => {
+    const [range, setRange] = useState<Range>({ min: null, max: null });
+    return (
+      <LimitCard
+        market={quayside}
+        measure="price"
+        range={range}
+        histogram={undefined}
+        edges={undefined}
+        cost={undefined}
+        onChange={setRange}
+        onRemove={() => {}}
+      />
+    );
+  };
+  show(<Held />);
+  const [low, high] = ['Price at least', 'Price at most'].map((name) => screen.getByRole('textbox', { name }));
+  await userEvent.type(low!, '18');
+  await userEvent.type(high!, '45{Enter}');
+  expect(low).toHaveValue('18');
+  expect(high).toHaveValue('45');
 });
 
 describe('the address', () => {

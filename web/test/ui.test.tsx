@@ -148,7 +148,43 @@ describe('a table', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Columns of Things' }));
     await userEvent.click(await screen.findByRole('checkbox', { name: 'Price' }));
     expect(within(table).queryByRole('columnheader', { name: 'Price' })).toBeNull();
-    expect(JSON.parse(localStorage.getItem('kettle/columns/things')!)).toEqual({ price: false });
+    expect(JSON.parse(localStorage.getItem('kettle/columns/things')!)).toEqual({ hidden: { price: true } });
+  });
+  test('columns change places, widths and stand fast, and all of it is kept', async () => {
+    localStorage.clear();
+    const table = (
+      <DataTable
+        label="Things"
+        keptAs="moved"
+        columns={columns}
+        rows={rows}
+        rowKey={(r) => r.code}
+        sort={{ key: 'code', descending: false }}
+        onSort={() => {}}
+      />
+    );
+    const heads = (): string[] => screen.getAllByRole('columnheader').map((h) => h.textContent ?? '');
+    const { unmount } = show(table);
+    expect(heads()).toEqual(['Code', 'Price']);
+    await userEvent.click(screen.getByRole('button', { name: 'Columns of Things' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Code: let it scroll' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Price: further left' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Price: keep it in sight' }));
+    expect(heads()).toEqual(['Price', 'Code']);
+    screen.getByRole('button', { name: 'Code' }).focus();
+    await userEvent.keyboard('{Shift>}{ArrowRight}{/Shift}');
+    unmount();
+    show(table);
+    expect(heads()).toEqual(['Price', 'Code']);
+    expect(JSON.parse(localStorage.getItem('kettle/columns/moved')!)).toMatchObject({
+      pinned: ['price'],
+      widths: { code: 108 },
+    });
+  });
+  test('a choice of columns that cannot be read is passed over', () => {
+    localStorage.setItem('kettle/columns/broken', '[1,2]');
+    show(<DataTable label="Things" keptAs="broken" columns={columns} rows={rows} rowKey={(r) => r.code} />);
+    expect(screen.getAllByRole('columnheader')).toHaveLength(2);
   });
   test('shows what belongs there when it is empty', () => {
     show(

@@ -61,3 +61,19 @@ export const addMonths = (day: Day, n: number): Day => {
   const months = Number(day.slice(0, 4)) * 12 + Number(day.slice(5, 7)) - 1 + n;
   return `${String(Math.floor(months / 12)).padStart(4, '0')}-${String((months % 12) + 1).padStart(2, '0')}-01`;
 };
+
+/** Names of the months, January first. @example MONTH_NAMES[11] // => "December" */
+export const MONTH_NAMES: readonly string[] = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];

@@ -40,3 +40,10 @@ export const gramsFromUnit = (weight: number, measures: Measures): number =>
 /** Millimetres as a number of the marketplace's length unit. @example lengthInUnit(50, 'metric') // => 5 */
 export const lengthInUnit = (mm: number, measures: Measures): number =>
   measures === 'imperial' ? inchesFromMm(mm) : mm / 10;
+
+/** The unit in which a marketplace states lengths. @example lengthUnit('metric') // => "cm" */
+export const lengthUnit = (measures: Measures): 'in' | 'cm' => (measures === 'imperial' ? 'in' : 'cm');
+
+/** A number of the marketplace's length unit in millimetres. @example mmFromUnit(5, 'metric') // => 50 */
+export const mmFromUnit = (length: number, measures: Measures): number =>
+  measures === 'imperial' ? mmFromInches(length) : length * 10;

@@ -1,15 +1,33 @@
-import { gramsFromUnit, weightInUnit, type Measures } from '../measures/units.ts';
+import { FLAGS, RISKS, TRAITS, type FlagKey } from '../listing/flags.ts';
+import { gramsFromUnit, lengthInUnit, mmFromUnit, weightInUnit, type Measures } from '../measures/units.ts';
 import { majorFromMinor, minorFromMajor, numberFromText } from '../money/money.ts';
+import { CHOICES, type ChoiceKey } from './index.ts';
+import type { Range } from './limits.ts';
 import { MEASURES, measureOf, type Measure, type MeasureKey } from './measures.ts';
-import type { Range, SortKey } from './query.ts';
+import type { SortKey } from './order.ts';
 
-/** A sift as a person sets it: bounds in minor units and grams, categories as chosen (not expanded to branches). */
+/** Marks of the seller's own that a sift can hide: looked at, put aside, dropped. */
+export const MARKS = ['seen', 'kept', 'dropped'] as const;
+export type MarkKey = (typeof MARKS)[number];
+
+/** A sift as a person sets it: bounds in the units of the index, categories as chosen (not expanded to branches). */
 export interface SiftChoice {
   categories: number[];
   ranges: Partial<Record<MeasureKey, Range>>;
-  sizeClasses: string[];
+  choices: Partial<Record<ChoiceKey, string[]>>;
+  brands: string[];
+  notBrands: string[];
   have: string[];
+  any: string[];
   leaveOut: string[];
+  hide: FlagKey[];
+  only: FlagKey[];
+  /** Listings with these marks are hidden. */
+  hideMarked: MarkKey[];
+  /** The stay-away list is passed over. */
+  stayAwayOff: boolean;
+  /** Variations of one product stand as one row. */
+  fold: boolean;
   sort: SortKey;
   descending: boolean;
 }
@@ -27,9 +45,17 @@ export interface Notation {
 export const emptyChoice = (): SiftChoice => ({
   categories: [],
   ranges: {},
-  sizeClasses: [],
+  choices: {},
+  brands: [],
+  notBrands: [],
   have: [],
+  any: [],
   leaveOut: [],
+  hide: [],
+  only: [],
+  hideMarked: [],
+  stayAwayOff: false,
+  fold: false,
   sort: 'revenue',
   descending: true,
 });
@@ -39,7 +65,9 @@ export const boundFromText = (text: string, unit: Measure['unit'], notation: Not
   const number = numberFromText(text);
   if (number === null) return null;
   if (unit === 'money') return minorFromMajor(number, notation.currency);
-  return unit === 'weight' ? gramsFromUnit(number, notation.measures) : number;
+  if (unit === 'weight') return gramsFromUnit(number, notation.measures);
+  if (unit === 'length') return mmFromUnit(number, notation.measures);
+  return unit === 'percent' ? number / 100 : number;
 };
 
 /** A bound of the index as a plain number for people, without separators. @example boundToText(4500, 'money', { currency: 'USD', measures: 'metric' }) // => "45" */
@@ -49,21 +77,34 @@ export const boundToText = (bound: number, unit: Measure['unit'], notation: Nota
       ? majorFromMinor(bound, notation.currency)
       : unit === 'weight'
         ? weightInUnit(bound, notation.measures)
-        : bound;
+        : unit === 'length'
+          ? lengthInUnit(bound, notation.measures)
+          : unit === 'percent'
+            ? bound * 100
+            : bound;
   return String(Number(shown.toFixed(3)));
 };
 
 /**
- * Why a range cannot be meant, or null. @example rangeFault('Price', { min: 5, max: 1 }) // => "Price: the lower bound is above the upper one."
+ * Why a range of a measure cannot be meant, or null.
+ * @example rangeFault({ name: 'Price' }, { min: 5, max: 1 }) // => "Price: the lower bound is above the upper one."
  */
-export const rangeFault = (name: string, { min, max }: Range): string | null => {
-  if ((min !== null && min < 0) || (max !== null && max < 0)) return `${name}: a bound cannot be below 0.`;
-  return min !== null && max !== null && min > max ? `${name}: the lower bound is above the upper one.` : null;
+export const rangeFault = (measure: Pick<Measure, 'name' | 'signed'>, { min, max }: Range): string | null => {
+  if (!measure.signed && ((min !== null && min < 0) || (max !== null && max < 0)))
+    return `${measure.name}: a bound cannot be below 0.`;
+  return min !== null && max !== null && min > max ? `${measure.name}: the lower bound is above the upper one.` : null;
 };
 
+/** Parameters that say what of a sift is shown, not what passes. */
+const NOT_OF_THE_SIFT = new Set(['open', 'cards', 'sieve', 'from', 'rows', 'show']);
+const LISTS = { brand: 'brands', 'not-brand': 'notBrands', has: 'have', any: 'any', not: 'leaveOut' } as const;
+const isList = (field: string): field is keyof typeof LISTS => field in LISTS;
+const isChoice = (field: string): field is ChoiceKey => (CHOICES as readonly string[]).includes(field);
+
 /**
- * Reads a sift from the parameters of an address: `price=18..45`, `cat=3,8`, `size=small`, `has=book press,beech`,
- * `not=set`, `sort=-revenue`. What cannot be read is left out and named; the rest is kept.
+ * Reads a sift from the parameters of an address: `price=18..45`, `units=300..?` (the unknown let through), `cat=3,8`,
+ * `size=Parcel`, `has=book press,beech`, `any=oak,ash`, `not=set`, `brand=Oakumble`, `hide=gated,sharp`, `marks=seen`,
+ * `sort=-revenue`. What cannot be read is left out and named; the rest is kept.
  */
 export const readSift = (
   parameters: Iterable<[string, string]>,
@@ -75,7 +116,7 @@ export const readSift = (
     const measure = measureOf(field);
     if (measure) {
       const range = rangeFromText(text, measure, notation);
-      const fault = typeof range === 'string' ? range : rangeFault(measure.name, range);
+      const fault = typeof range === 'string' ? range : rangeFault(measure, range);
       if (fault !== null) faults.push({ field, sentence: `${fault} This limit was left out.` });
       else if (typeof range !== 'string' && (range.min !== null || range.max !== null))
         choice.ranges[measure.key] = range;
@@ -84,16 +125,28 @@ export const readSift = (
       if (ids.some((id) => !Number.isInteger(id) || id < 1))
         faults.push({ field, sentence: `"${text}" names no categories. This limit was left out.` });
       else choice.categories = ids;
-    } else if (field === 'size') choice.sizeClasses = listFromText(text);
-    else if (field === 'has') choice.have = listFromText(text);
-    else if (field === 'not') choice.leaveOut = listFromText(text);
+    } else if (isChoice(field)) choice.choices[field] = listFromText(text);
+    else if (isList(field)) choice[LISTS[field]] = listFromText(text);
+    else if (field === 'hide' || field === 'only') {
+      const names = listFromText(text);
+      choice[field] = FLAGS.filter((flag) => names.includes(flag));
+      const unknown = names.filter((name) => !(FLAGS as readonly string[]).includes(name));
+      if (unknown.length > 0)
+        faults.push({
+          field,
+          sentence: `There is no flag ${unknown.join(', ')}; there are ${[...RISKS, ...TRAITS].join(', ')}.`,
+        });
+    } else if (field === 'marks') choice.hideMarked = MARKS.filter((mark) => listFromText(text).includes(mark));
+    else if (field === 'away') choice.stayAwayOff = text === 'off';
+    else if (field === 'fold') choice.fold = text === 'on';
     else if (field === 'sort') {
       const key = text.replace(/^-/, '');
       if (key === 'title' || key === 'brand' || measureOf(key)) {
         choice.sort = key as SortKey;
         choice.descending = text.startsWith('-');
       } else faults.push({ field, sentence: `There is no column "${key}" to sort by; the list is sorted by revenue.` });
-    }
+    } else if (!NOT_OF_THE_SIFT.has(field))
+      faults.push({ field, sentence: `There is no limit "${field.slice(0, 40)}". It was left out.` });
   }
   return { choice, faults };
 };
@@ -106,11 +159,22 @@ export const writeSift = (choice: SiftChoice, notation: Notation): [string, stri
   if (choice.categories.length > 0) parameters.push(['cat', choice.categories.join(',')]);
   for (const measure of MEASURES) {
     const range = choice.ranges[measure.key];
-    if (range) parameters.push([measure.key, `${text(range.min, measure)}..${text(range.max, measure)}`]);
+    if (range)
+      parameters.push([
+        measure.key,
+        `${text(range.min, measure)}..${text(range.max, measure)}${range.unknown ? '?' : ''}`,
+      ]);
   }
-  if (choice.sizeClasses.length > 0) parameters.push(['size', choice.sizeClasses.join(',')]);
-  if (choice.have.length > 0) parameters.push(['has', choice.have.join(',')]);
-  if (choice.leaveOut.length > 0) parameters.push(['not', choice.leaveOut.join(',')]);
+  const list = (field: string, names: readonly string[] | undefined): void => {
+    if (names && names.length > 0) parameters.push([field, names.join(',')]);
+  };
+  for (const key of CHOICES) list(key, choice.choices[key]);
+  for (const field of Object.keys(LISTS)) if (isList(field)) list(field, choice[LISTS[field]]);
+  list('hide', choice.hide);
+  list('only', choice.only);
+  list('marks', choice.hideMarked);
+  if (choice.stayAwayOff) parameters.push(['away', 'off']);
+  if (choice.fold) parameters.push(['fold', 'on']);
   if (choice.sort !== 'revenue' || !choice.descending)
     parameters.push(['sort', `${choice.descending ? '-' : ''}${choice.sort}`]);
   return parameters;
@@ -123,11 +187,12 @@ const listFromText = (text: string): string[] =>
     .filter((t) => t !== '');
 
 const rangeFromText = (text: string, measure: Measure, notation: Notation): Range | string => {
-  const parts = text.split('..');
+  const known = text.endsWith('?') ? text.slice(0, -1) : text;
+  const parts = known.split('..');
   if (parts.length !== 2) return `${measure.name}: "${text}" is no range such as 18..45.`;
   const [min, max] = parts.map((p) =>
     p.trim() === '' ? null : (boundFromText(p, measure.unit, notation) ?? Number.NaN),
   ) as [number | null, number | null];
   if (Number.isNaN(min) || Number.isNaN(max)) return `${measure.name}: "${text}" holds something that is no number.`;
-  return { min, max };
+  return known === text ? { min, max } : { min, max, unknown: true };
 };

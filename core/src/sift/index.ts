@@ -1,78 +1,117 @@
 import { MEASURES, type MeasureKey } from './measures.ts';
 
-/** One listing as the index takes it in. Money in minor units, weight in grams, null where not known. */
+/** Limits that choose among names: size class, who fulfils, whether the marketplace sells it, the best month. */
+export const CHOICES = ['size', 'by', 'sold', 'best'] as const;
+export type ChoiceKey = (typeof CHOICES)[number];
+
+/** One listing as the index takes it in. Money in minor units, grams, millimetres; null where not known. */
 export interface SiftRow {
+  /** Rows are added in ascending order of their ids. */
   id: number;
   category: number;
-  sizeClass: string | null;
   title: string;
+  /** The words of the title, where they are known already. */
+  titleWords?: readonly string[];
   brand: string;
-  measures: Record<MeasureKey, number | null>;
+  choices: Record<ChoiceKey, string | null>;
+  /** A bit a flag, in the order of `FLAGS`. */
+  flags: number;
+  /** Listings of one family are variations of each other; 0 is none. */
+  family: number;
+  /** Days since 1970 on which it was first on sale; `measures.months` follows from it. */
+  onSaleSince: number | null;
+  measures: Record<GivenKey, number | null>;
 }
 
-/** Bins of every histogram. */
-export const BINS = 24;
+export type Doubles = Float64Array<ArrayBufferLike>;
+export type Bytes = Uint8Array<ArrayBufferLike>;
+export type Words = Uint32Array<ArrayBufferLike>;
 
-/** A marketplace's listings by column; unknown measures are NaN. Built once, then only read. */
+/**
+ * A marketplace's listings by column, in the order of their ids; unknown measures are NaN. Only read once it is made;
+ * its arrays lie in shared memory, so that one thread builds it and another uses it without a copy.
+ */
 export interface SiftIndex {
   size: number;
-  ids: Float64Array;
-  category: Int32Array;
-  sizeClasses: string[];
-  sizeClass: Uint8Array;
-  titles: string[];
+  /** Days since 1970 that ages are reckoned to. */
+  today: number;
+  ids: Doubles;
+  categories: number[];
+  /** Place of a row's category in `categories`. */
+  category: Uint16Array<ArrayBufferLike>;
+  choices: Record<ChoiceKey, { names: string[]; codes: Bytes }>;
+  flags: Words;
+  family: Doubles;
+  onSaleSince: Int32Array<ArrayBufferLike>;
   brands: string[];
-  columns: Record<MeasureKey, Float64Array>;
-  /** Bin of each row for each measure; BINS is "unknown". */
-  bins: Record<MeasureKey, Uint8Array>;
-  /** BINS + 1 edges; the first bin takes all below, the last all above. */
+  brand: Words;
+  /** Title stems by number; a title's run of numbers in `tokens` begins at `titleStart`. */
+  vocabulary: string[];
+  tokens: Words;
+  titleStart: Words;
+  /** Place of a row's title, and of its brand, in alphabetical order. */
+  titleOrder: Words;
+  brandOrder: Words;
+  columns: Record<MeasureKey, Doubles>;
+  /** Grade of each row for each measure, see `Grades`. */
+  grades: Record<MeasureKey, Grades>;
+  /** Bin of each row for each measure; the last one is "unknown". */
+  bins: Record<MeasureKey, Bytes>;
+  /** Edges of the bins, one more than there are; the first bin takes all below, the last all above. */
   edges: Record<MeasureKey, number[]>;
+  /** Rows of each bin, "unknown" last. */
+  totals: Record<MeasureKey, number[]>;
 }
 
-/** Builds the index. Each measure's bins run from its 1st to its 99th percentile, even in the measure's own scale. */
-export const buildSiftIndex = (rows: readonly SiftRow[]): SiftIndex => {
-  const size = rows.length;
-  const sizeClasses = [...new Set(rows.map((r) => r.sizeClass).filter((s): s is string => s !== null))].sort();
-  const classNumber = new Map(sizeClasses.map((name, i) => [name, i + 1]));
-  const columns = {} as SiftIndex['columns'];
-  const bins = {} as SiftIndex['bins'];
-  const edges = {} as SiftIndex['edges'];
-  for (const { key, scale } of MEASURES) {
-    const column = Float64Array.from(rows, (r) => r.measures[key] ?? Number.NaN);
-    const between = binEdges(column, scale);
-    columns[key] = column;
-    edges[key] = between;
-    bins[key] = Uint8Array.from(column, (v) => binOf(v, between, scale));
+/**
+ * A measure in steps: a row's grade says between which two of the sorted `starts` its value lies, so that a limit
+ * compares small whole numbers and only the two steps that hold its bounds are looked at closely. A step is pure when
+ * all its values are its start. Unknown values have the highest grade.
+ */
+export interface Grades {
+  starts: Doubles;
+  of: Uint16Array<ArrayBufferLike>;
+  pure: Bytes;
+}
+export const UNKNOWN_GRADE = 0xffff;
+/** Stands for a day that is not known. */
+export const NO_DAY = -0x80000000;
+
+export type GivenKey = Exclude<MeasureKey, 'months'>;
+/** Measures that rows bring with them; ages the index reckons itself. */
+export const GIVEN = MEASURES.map((m) => m.key).filter((key): key is GivenKey => key !== 'months');
+
+/** The row of a listing, or −1. */
+export const rowOfId = (index: SiftIndex, id: number): number => {
+  let low = 0;
+  let high = index.size;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (index.ids[middle]! < id) low = middle + 1;
+    else high = middle;
   }
-  return {
-    size,
-    ids: Float64Array.from(rows, (r) => r.id),
-    category: Int32Array.from(rows, (r) => r.category),
-    sizeClasses,
-    sizeClass: Uint8Array.from(rows, (r) => (r.sizeClass === null ? 0 : classNumber.get(r.sizeClass)!)),
-    titles: rows.map((r) => r.title.toLowerCase()),
-    brands: rows.map((r) => r.brand),
-    columns,
-    bins,
-    edges,
-  };
+  return index.ids[low] === id ? low : -1;
 };
 
-const binEdges = (column: Float64Array, scale: 'linear' | 'log'): number[] => {
-  const known = column.filter((v) => !Number.isNaN(v)).sort();
-  const low = known[Math.floor(known.length * 0.01)] ?? 0;
-  const high = known[Math.min(known.length - 1, Math.floor(known.length * 0.99))] ?? 1;
-  const from = scale === 'log' ? Math.log1p(Math.max(0, low)) : low;
-  const to = Math.max(scale === 'log' ? Math.log1p(Math.max(0, high)) : high, from + 1e-6);
-  return Array.from({ length: BINS + 1 }, (_, i) => {
-    const at = from + ((to - from) * i) / BINS;
-    return scale === 'log' ? Math.expm1(at) : at;
-  });
-};
-
-const binOf = (value: number, edges: readonly number[], scale: 'linear' | 'log'): number => {
-  if (Number.isNaN(value)) return BINS;
-  const on = (v: number): number => (scale === 'log' ? Math.log1p(Math.max(0, v)) : v);
-  const share = (on(value) - on(edges[0]!)) / (on(edges[BINS]!) - on(edges[0]!));
-  return Math.min(BINS - 1, Math.max(0, Math.floor(share * BINS)));
+/** Bytes that an index takes, its names counted at two a letter. */
+export const bytesOfSiftIndex = (index: SiftIndex): number => {
+  const arrays = [
+    index.ids,
+    index.category,
+    index.flags,
+    index.family,
+    index.onSaleSince,
+    index.brand,
+    index.tokens,
+    index.titleStart,
+    index.titleOrder,
+    index.brandOrder,
+    ...CHOICES.map((key) => index.choices[key].codes),
+    ...MEASURES.flatMap(({ key }) => {
+      const { starts, of, pure } = index.grades[key];
+      return [index.columns[key], index.bins[key], starts, of, pure];
+    }),
+  ];
+  const names = [...index.vocabulary, ...index.brands].reduce((sum, name) => sum + 2 * name.length + 16, 0);
+  return arrays.reduce((sum, a) => sum + a.byteLength, 0) + names;
 };

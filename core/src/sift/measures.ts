@@ -3,102 +3,212 @@
  * explanations, used by limit cards, table heads, exports and the API description.
  */
 export type MeasureKey =
-  'price' | 'net' | 'units' | 'revenue' | 'reviews' | 'rating' | 'weight' | 'sellers' | 'rank' | 'months';
+  | 'price'
+  | 'net'
+  | 'piecePrice'
+  | 'units'
+  | 'revenue'
+  | 'reviews'
+  | 'reviewsMonth'
+  | 'unitsPerReview'
+  | 'rating'
+  | 'weight'
+  | 'side'
+  | 'sellers'
+  | 'marketplaceDays'
+  | 'brandListings'
+  | 'craft'
+  | 'pictures'
+  | 'variations'
+  | 'rank'
+  | 'months'
+  | 'units30'
+  | 'units90'
+  | 'unitsYear'
+  | 'price30'
+  | 'price90'
+  | 'priceYear'
+  | 'season'
+  | 'spikeShare';
+
+/** Decides how values are typed, shown and stored: money in minor units, weight in grams, sides in mm, shares as fractions. */
+export type Unit = 'money' | 'count' | 'decimal' | 'stars' | 'weight' | 'length' | 'months' | 'percent' | 'points';
+export type MeasureGroup = 'Money' | 'Demand' | 'Competition' | 'Product' | 'Page' | 'Course';
 
 export interface Measure {
   key: MeasureKey;
   name: string;
-  /** Decides how values are typed, shown and stored: money in minor units, weight in grams. */
-  unit: 'money' | 'count' | 'stars' | 'weight' | 'months';
+  unit: Unit;
   scale: 'linear' | 'log';
+  group: MeasureGroup;
   explanation: string;
-  /** Offered as a limit card. */
-  limit: boolean;
+  /** A change: values and bounds below 0 make sense. */
+  signed?: true;
 }
 
+const measure = (
+  key: MeasureKey,
+  name: string,
+  unit: Unit,
+  scale: Measure['scale'],
+  group: MeasureGroup,
+  explanation: string,
+): Measure => ({ key, name, unit, scale, group, explanation });
+const change = (key: MeasureKey, name: string, explanation: string): Measure => ({
+  ...measure(key, name, 'percent', 'linear', 'Course', explanation),
+  signed: true,
+});
+
 export const MEASURES: readonly Measure[] = [
-  {
-    key: 'price',
-    name: 'Price',
-    unit: 'money',
-    scale: 'linear',
-    limit: true,
-    explanation: 'What a buyer pays for the main offer, with the tax that the marketplace includes.',
-  },
-  {
-    key: 'units',
-    name: 'Units a month',
-    unit: 'count',
-    scale: 'log',
-    limit: true,
-    explanation: 'Estimated pieces sold in a month, from the sales rank, stock counts and review pace that are known.',
-  },
-  {
-    key: 'revenue',
-    name: 'Revenue a month',
-    unit: 'money',
-    scale: 'log',
-    limit: true,
-    explanation: 'Units a month times the price.',
-  },
-  {
-    key: 'reviews',
-    name: 'Reviews',
-    unit: 'count',
-    scale: 'log',
-    limit: true,
-    explanation: 'How many reviews the listing has: how hard it is to catch up with.',
-  },
-  {
-    key: 'rating',
-    name: 'Rating',
-    unit: 'stars',
-    scale: 'linear',
-    limit: true,
-    explanation: 'Mean stars. Set an upper bound to find products that sell although buyers complain.',
-  },
-  {
-    key: 'weight',
-    name: 'Weight',
-    unit: 'weight',
-    scale: 'log',
-    limit: true,
-    explanation: 'Weight of the packed piece, which drives the fulfilment fee and the freight.',
-  },
-  {
-    key: 'sellers',
-    name: 'Sellers',
-    unit: 'count',
-    scale: 'linear',
-    limit: true,
-    explanation:
-      'Sellers with an offer on the listing. One or two is a private label, many a national brand. One seller counts twice when both fulfilment ways are offered.',
-  },
-  {
-    key: 'net',
-    name: 'Net',
-    unit: 'money',
-    scale: 'linear',
-    limit: true,
-    explanation:
-      'Price minus all marketplace fees by the schedule in force. Goods, freight and advertising still come off.',
-  },
-  {
-    key: 'rank',
-    name: 'Rank',
-    unit: 'count',
-    scale: 'log',
-    limit: false,
-    explanation: 'Sales rank within the main category, 1 sells most. Ranks of two categories do not compare.',
-  },
-  {
-    key: 'months',
-    name: 'Months on sale',
-    unit: 'months',
-    scale: 'linear',
-    limit: true,
-    explanation: 'Months since the listing was first on sale.',
-  },
+  measure(
+    'price',
+    'Price',
+    'money',
+    'linear',
+    'Money',
+    'What a buyer pays for the main offer, with the tax that the marketplace includes.',
+  ),
+  measure(
+    'units',
+    'Units a month',
+    'count',
+    'log',
+    'Demand',
+    'Estimated pieces sold in a month, from the sales rank, stock counts and review pace that are known.',
+  ),
+  measure('revenue', 'Revenue a month', 'money', 'log', 'Demand', 'Units a month times the price.'),
+  measure(
+    'reviews',
+    'Reviews',
+    'count',
+    'log',
+    'Competition',
+    'How many reviews the listing has: how hard it is to catch up with.',
+  ),
+  measure(
+    'rating',
+    'Rating',
+    'stars',
+    'linear',
+    'Competition',
+    'Mean stars. Set an upper bound to find products that sell although buyers complain.',
+  ),
+  measure(
+    'weight',
+    'Weight',
+    'weight',
+    'log',
+    'Product',
+    'Weight of the packed piece, which drives the fulfilment fee and the freight.',
+  ),
+  measure(
+    'sellers',
+    'Sellers',
+    'count',
+    'linear',
+    'Competition',
+    'Sellers with an offer on the listing. One or two is a private label, many a national brand. One seller counts twice when both fulfilment ways are offered.',
+  ),
+  measure(
+    'net',
+    'Net',
+    'money',
+    'linear',
+    'Money',
+    'Price minus all marketplace fees by the schedule in force. Goods, freight and advertising still come off.',
+  ),
+  measure(
+    'piecePrice',
+    'Price per piece',
+    'money',
+    'log',
+    'Money',
+    'Price divided by the pieces in the pack, where the pack count is known: a pack of five is not one dear piece.',
+  ),
+  measure(
+    'reviewsMonth',
+    'Reviews a month',
+    'decimal',
+    'log',
+    'Competition',
+    'New reviews a month over the last three months: how fast the wall grows.',
+  ),
+  measure(
+    'unitsPerReview',
+    'Units per review',
+    'decimal',
+    'log',
+    'Competition',
+    'Units a month divided by all reviews. High: it sells although few have reviewed it, so few reviews are needed to sell beside it.',
+  ),
+  measure('side', 'Longest side', 'length', 'linear', 'Product', 'The longest side of the packed piece.'),
+  measure(
+    'marketplaceDays',
+    'Marketplace in stock',
+    'percent',
+    'linear',
+    'Competition',
+    'Share of the days on which the marketplace itself had the listing in stock. Against it nobody keeps the main offer.',
+  ),
+  measure(
+    'brandListings',
+    'Listings of the brand',
+    'count',
+    'log',
+    'Competition',
+    'How many listings of this marketplace carry the brand: few mean a small brand, hundreds a national one.',
+  ),
+  measure(
+    'craft',
+    'Page craft',
+    'points',
+    'linear',
+    'Page',
+    'How well the page is made, 0–100, from title, pictures, bullets and description. A poor page that sells can be beaten.',
+  ),
+  measure('pictures', 'Pictures', 'count', 'linear', 'Page', 'Pictures on the page.'),
+  measure(
+    'variations',
+    'Variations',
+    'count',
+    'linear',
+    'Product',
+    'Sizes, colours and sets of the same product. One keeps the first order simple.',
+  ),
+  measure(
+    'rank',
+    'Rank',
+    'count',
+    'log',
+    'Demand',
+    'Sales rank within the main category, 1 sells most. It can be limited within one main category only: rank 500 of a large category sells many times what rank 500 of a small one does. To limit across categories, use units a month.',
+  ),
+  measure('months', 'Months on sale', 'months', 'linear', 'Course', 'Months since the listing was first on sale.'),
+  change('units30', 'Units, 30 days', 'Units of the last 30 days (or the last month) against the 30 before.'),
+  change('units90', 'Units, 90 days', 'Units of the last 90 days (or three months) against the 90 before.'),
+  change('unitsYear', 'Units, a year', 'Units of the last three months against the same three months a year before.'),
+  change('price30', 'Price, 30 days', 'Price of the last 30 days (or the last month) against the 30 before.'),
+  change('price90', 'Price, 90 days', 'Price of the last 90 days (or three months) against the 90 before.'),
+  change('priceYear', 'Price, a year', 'Price of the last three months against the same three months a year before.'),
+  measure(
+    'season',
+    'Strength of season',
+    'percent',
+    'linear',
+    'Course',
+    'How much of the ups and downs of at least two years is season: 0 % none, 100 % all (Hyndman & Athanasopoulos).',
+  ),
+  measure(
+    'spikeShare',
+    'On spike days',
+    'percent',
+    'linear',
+    'Course',
+    'Share of the units that fell on a few spike days, such as a one-day sale. Known only where readings were taken.',
+  ),
 ];
 
-export const measureOf = (key: string): Measure | undefined => MEASURES.find((m) => m.key === key);
+const BY_KEY = new Map<string, Measure>(MEASURES.map((m) => [m.key, m]));
+
+/** The measure of a key, or undefined. @example measureOf('price')?.unit // => "money" */
+export const measureOf = (key: string): Measure | undefined => BY_KEY.get(key);

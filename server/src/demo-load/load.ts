@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { KINDS } from '@kettle/demo/catalogue';
 import { monthlyRates, Simulated, WORLD_DAY, type RatesOfMonth } from '@kettle/demo/market';
 import { DEMO_MARKETPLACES } from '@kettle/demo/marketplaces';
@@ -14,7 +14,7 @@ import {
   type WorldListing,
 } from '@kettle/demo/world';
 import { bulkLoad, type Cell } from '../db/bulk.ts';
-import { exclusively, type Database } from '../db/connection.ts';
+import { exclusively, type Database, type Db } from '../db/connection.ts';
 import { categories, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../db/schema.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
 import { ensureCategory } from '../sources/categories.ts';
@@ -22,6 +22,10 @@ import { REVIEW_COLUMNS, reviewCells } from '../sources/import-reviews.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 
 const TABLES = [
+  'sieve_listings',
+  'sieves',
+  'stay_away',
+  'marks',
   'mentions',
   'reviews',
   'answers',
@@ -165,6 +169,9 @@ const loadListings = async ({ db, pool }: Database, world: World): Promise<Map<s
     'sold_by_marketplace',
     'pictures',
     'variations',
+    'marketplace_days',
+    'bullets',
+    'description',
     'on_sale_since',
     'silhouette',
     'seen_on',
@@ -192,6 +199,9 @@ const loadListings = async ({ db, pool }: Database, world: World): Promise<Map<s
         l.soldByMarketplace,
         l.pictures,
         l.variations,
+        l.marketplaceDays,
+        JSON.stringify(l.bullets),
+        l.description,
         l.truth.onSaleSince,
         l.kind.silhouette,
         WORLD_DAY,
@@ -204,7 +214,21 @@ const loadListings = async ({ db, pool }: Database, world: World): Promise<Map<s
   const rows = await db
     .select({ id: listings.id, marketplace: listings.marketplaceId, code: listings.code })
     .from(listings);
-  return new Map(rows.map((r) => [key(r), r.id]));
+  const ids = new Map(rows.map((r) => [key(r), r.id]));
+  await joinFamilies(db, world, ids);
+  return ids;
+};
+
+/** Variations, and the listing that stands for them, get its number. */
+const joinFamilies = async (db: Db, world: World, ids: ReadonlyMap<string, number>): Promise<void> => {
+  const families = new Map<number, number[]>();
+  for (const l of world.listings) {
+    if (l.family === null) continue;
+    const leader = ids.get(key({ marketplace: l.marketplace, code: l.family }))!;
+    families.set(leader, [...(families.get(leader) ?? [leader]), ids.get(key(l))!]);
+  }
+  for (const [leader, members] of families)
+    await db.update(listings).set({ familyId: leader }).where(inArray(listings.id, members));
 };
 
 const loadHistory = async (

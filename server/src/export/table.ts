@@ -23,12 +23,13 @@ export const unguardCell = (text: string): string => (/^'[=+\-@'\t\r]/.test(text
 const fileName = (name: string, ending: string): string =>
   `attachment; filename="${name.replace(/[^\w-]+/g, '-').toLowerCase()}.${ending}"`;
 
-/** Sends a table as CSV: head, rows; what it is about stands in a header line of the answer, not among the data. */
+/** Sends a table as CSV: lines that begin with # say what it is about and of which day, then head and rows. */
 export const sendCsv = async (response: Response, table: Table): Promise<void> => {
   response.setHeader('Content-Type', 'text/csv; charset=utf-8');
   response.setHeader('Content-Disposition', fileName(table.name, 'csv'));
   const out = stringify({ bom: true });
   out.pipe(response);
+  for (const sentence of table.about) out.write([`# ${sentence}`]);
   out.write(table.columns.map(guardCell));
   for await (const row of table.rows)
     if (!out.write(row.map(guardCell))) await new Promise((resolve) => out.once('drain', resolve));

@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import compressedStatic from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -11,10 +12,12 @@ import { serveListings } from '../listings/routes.ts';
 import { serveReviews } from '../reviews/routes.ts';
 import { serveShortlist } from '../shortlist/routes.ts';
 import { serveSift } from '../sift/routes.ts';
+import { Overtaken } from '../sift/service.ts';
 import { serveSources } from '../sources/routes.ts';
 import { serveWatch } from '../watch/routes.ts';
 import { localHostOnly, ownPagesOnly } from './guards.ts';
 import { openApi } from './openapi.ts';
+import { makePage } from './page.ts';
 import { notFound, problemFrom } from './problem.ts';
 
 const WEB = join(import.meta.dirname, '..', '..', '..', 'web', 'dist');
@@ -64,14 +67,25 @@ export const makeApp = (services: Services, log: Logger): Express => {
     throw notFound('That address');
   });
   if (existsSync(WEB)) {
-    app.use('/assets', express.static(join(WEB, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+    app.use(
+      '/assets',
+      compressedStatic(join(WEB, 'assets'), {
+        enableBrotli: true,
+        orderPreference: ['br'],
+        serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+      }),
+    );
     app.use(express.static(WEB, { index: false }));
     // Addresses of the interface's own pages all load the interface.
-    app.get('/{*rest}', (_, response) =>
-      response.sendFile(join(WEB, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } }),
-    );
+    const page = makePage(WEB, services);
+    app.get('/{*rest}', async (request, response) => {
+      response.type('html').setHeader('Cache-Control', 'no-cache');
+      response.send(await page(request));
+    });
   }
   app.use((error: unknown, request: Request, response: Response, next: NextFunction) => {
+    // Nobody waits for the answer any more.
+    if (error instanceof Overtaken) return void response.destroy();
     if (response.headersSent) return next(error);
     const problem = problemFrom(error);
     if (problem.status >= 500) log.error({ err: error, url: request.url }, problem.title);

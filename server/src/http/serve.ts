@@ -11,6 +11,8 @@ export interface Asked<T extends AnyRoute> {
   query: QueryOf<T>;
   body: BodyOf<T>;
   request: Request;
+  /** Aborted when whoever asked has gone before the answer. */
+  signal: AbortSignal;
 }
 
 /** Serves a route of the contract: what comes in is checked against it before the answer is made. */
@@ -23,6 +25,8 @@ export const serve = <T extends AnyRoute>(
   const query = validator<QueryOf<T>>(route.query as TObject, 'parameters');
   const body = validator<BodyOf<T>>(route.body as TSchema, 'body');
   app[route.method](route.path.replace(/\{(\w+)\}/g, ':$1'), async (request, response) => {
+    const gone = new AbortController();
+    response.once('close', () => response.writableEnded || gone.abort());
     // The query is a getter that parses anew: a copy is what gets coerced.
     response.json(
       await answer({
@@ -30,6 +34,7 @@ export const serve = <T extends AnyRoute>(
         query: query({ ...request.query }),
         body: body(request.body ?? {}),
         request,
+        signal: gone.signal,
       }),
     );
   });

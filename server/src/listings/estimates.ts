@@ -1,9 +1,11 @@
-import { and, asc, eq, gt, gte, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, gt, gte, inArray, sql } from 'drizzle-orm';
 import { addDays, addMonths } from '@kettle/core/measures/day';
 import { estimateUnits, type MonthHistory, type StatedUnits, type UnitsEstimate } from '@kettle/core/estimate/units';
 import { unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
 import type { Reading } from '@kettle/core/estimate/reading';
-import { bestThreeMonths } from '@kettle/core/season/season';
+import { changesOf, lastTwelveMonths, reviewsPerMonth } from '@kettle/core/estimate/changes';
+import { pageCraft } from '@kettle/core/listing-page/page-craft';
+import { bestThreeMonths, decompose } from '@kettle/core/season/season';
 import type { Database, Db } from '../db/connection.ts';
 import {
   categories,
@@ -17,6 +19,8 @@ import {
 import { curveFor, curvesInForce, type CurveOfCategory, type Market } from '../sources/marketplaces.ts';
 
 const CHUNK = 1000;
+/** Two windows of 90 days. */
+const DAYS_READ = 181;
 
 /** A day's row of the table as the core takes it. */
 export const asReading = (
@@ -42,6 +46,15 @@ interface Subject {
   rank: number | null;
   seenOn: string;
 }
+/** What the page of a listing holds, for its craft. */
+type Page = Pick<typeof listings.$inferSelect, 'title' | 'pictures' | 'bullets' | 'description'>;
+
+/** An estimate that is there already is written over, every column but its key. */
+const ALL_BUT_KEY = Object.fromEntries(
+  Object.entries(getTableColumns(estimates))
+    .filter(([name]) => name !== 'listingId')
+    .map(([name, column]) => [name, sql.raw(`values(\`${column.name}\`)`)]),
+);
 
 /** All that estimates of some listings are made from, read at once. */
 const evidenceOf = async (db: Db, market: Market, ids: readonly number[]) => {
@@ -50,7 +63,7 @@ const evidenceOf = async (db: Db, market: Market, ids: readonly number[]) => {
     db
       .select()
       .from(readings)
-      .where(and(inArray(readings.listingId, list), gte(readings.day, addDays(market.today, -91))))
+      .where(and(inArray(readings.listingId, list), gte(readings.day, addDays(market.today, -DAYS_READ))))
       .orderBy(asc(readings.listingId), asc(readings.day)),
     db
       .select()
@@ -91,18 +104,44 @@ const statedUnits = (
     : null;
 };
 
-/** Share of the best three months of the year, from the monthly ranks through the curve. */
+/**
+ * Share of the best three months of the year, from the monthly ranks through the curve, and the strength of the season
+ * where two years are known. A gap in the months leaves it unknown: months would be taken for others.
+ */
 export const seasonOf = (
   months: readonly MonthHistory[],
   curve: RankCurve | null,
-): { share: number; months: number[] } | null => {
+): { share: number; months: number[]; strength: number | null } | null => {
   const ranked = months.filter((m) => m.rank !== null);
   if (!curve || ranked.length < 12) return null;
-  const found = bestThreeMonths(ranked.map((m) => unitsAtRank(curve, m.rank!)));
+  const units = ranked.map((m) => unitsAtRank(curve, m.rank!));
+  const whole = addMonths(ranked[0]!.month, ranked.length - 1) === ranked.at(-1)!.month;
+  const found = whole ? bestThreeMonths(units) : null;
   if (!found) return null;
   const first = ranked[ranked.length - Math.floor(ranked.length / 12) * 12]!;
   const offset = Number(first.month.slice(5, 7)) - 1;
-  return { share: found.share, months: found.months.map((m) => (m + offset) % 12) };
+  return {
+    share: found.share,
+    months: found.months.map((m) => (m + offset) % 12),
+    strength: decompose(units)?.strength ?? null,
+  };
+};
+
+/** What lists and limits need of a listing besides its units: how it moved, its season, its page. */
+const courseOf = (
+  subject: Subject & Page,
+  market: Market,
+  curve: RankCurve | null,
+  evidence: Awaited<ReturnType<typeof evidenceOf>>,
+) => {
+  const days = (evidence.days.get(subject.id) ?? []).map(asReading);
+  const months = evidence.months.get(subject.id) ?? [];
+  return {
+    ...changesOf(days, months, curve, market.today),
+    reviewsMonth: reviewsPerMonth(days, months, market.today),
+    lastYear: lastTwelveMonths(months, curve, market.today).map((u) => (u === null ? null : Number(u.toFixed(1)))),
+    craft: pageCraft(subject).value,
+  };
 };
 
 const estimateOf = (
@@ -113,9 +152,10 @@ const estimateOf = (
 ): { units: UnitsEstimate; season: ReturnType<typeof seasonOf> } => {
   const curve = curveFor(curves, subject.category);
   const months = evidence.months.get(subject.id) ?? [];
+  const windowStart = addDays(market.today, -92);
   return {
     units: estimateUnits({
-      readings: (evidence.days.get(subject.id) ?? []).map(asReading),
+      readings: (evidence.days.get(subject.id) ?? []).filter((r) => r.day > windowStart).map(asReading),
       months,
       curve: curve?.curve ?? null,
       reviewRate: curve?.rate ?? null,
@@ -157,6 +197,10 @@ export const refreshEstimates = async (
         price: listings.price,
         rank: listings.rank,
         seenOn: listings.seenOn,
+        title: listings.title,
+        pictures: listings.pictures,
+        bullets: listings.bullets,
+        description: listings.description,
       })
       .from(listings)
       .innerJoin(categories, eq(categories.id, listings.categoryId))
@@ -178,7 +222,9 @@ export const refreshEstimates = async (
     const rows = subjects.map((subject): typeof estimates.$inferInsert => {
       const { units, season } = estimateOf(subject, market, curves, evidence);
       const { best } = units;
+      const curve = curveFor(curves, subject.category)?.curve ?? null;
       return {
+        ...courseOf(subject, market, curve, evidence),
         listingId: subject.id,
         asOf: market.today,
         origin: units.from,
@@ -189,20 +235,38 @@ export const refreshEstimates = async (
         reason: best.known ? null : best.reason.slice(0, 400),
         bestThreeShare: season?.share ?? null,
         bestThreeMonths: season?.months ?? null,
+        season: season?.strength ?? null,
+        bestMonth: season ? season.months[0]! + 1 : null,
+        spikeShare: units.spikes?.share ?? null,
       };
     });
-    const set = Object.fromEntries(
-      ['as_of', 'origin', 'flattered', 'units', 'low', 'high', 'reason', 'best_three_share', 'best_three_months'].map(
-        (c) => [c.replace(/_(\w)/g, (_, l: string) => l.toUpperCase()), sql.raw(`values(\`${c}\`)`)],
-      ),
-    );
-    await db.insert(estimates).values(rows).onDuplicateKeyUpdate({ set });
+    await db.insert(estimates).values(rows).onDuplicateKeyUpdate({ set: ALL_BUT_KEY });
     last = subjects.at(-1)!.id;
     done += subjects.length;
     await progress(done);
   }
-  await db
-    .update(marketplaces)
-    .set({ dataVersion: sql`${marketplaces.dataVersion} + 1` })
-    .where(eq(marketplaces.id, market.id));
+  await raiseDataVersion(db, market.id, only);
 };
+
+/**
+ * Says that listings (or all of a marketplace) have changed, so that what is built from them follows: each gets the
+ * number of the new data version.
+ */
+export const raiseDataVersion = (db: Db, marketplaceId: string, only: readonly number[] | null): Promise<void> =>
+  db.transaction(async (tx) => {
+    const next = sql`${marketplaces.dataVersion} + 1`;
+    await tx
+      .update(marketplaces)
+      // Assignments are carried out from the left: the first already stands when the second reads it.
+      .set(only ? { dataVersion: next } : { dataVersion: next, rebuiltVersion: sql`${marketplaces.dataVersion}` })
+      .where(eq(marketplaces.id, marketplaceId));
+    const [row] = await tx
+      .select({ version: marketplaces.dataVersion })
+      .from(marketplaces)
+      .where(eq(marketplaces.id, marketplaceId));
+    for (let at = 0; only && at < only.length; at += 5000)
+      await tx
+        .update(listings)
+        .set({ touched: row!.version })
+        .where(inArray(listings.id, only.slice(at, at + 5000)));
+  });

@@ -8,6 +8,7 @@ import type { Services } from '../services.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 import { pictureOf } from '../stand-ins/pictures.ts';
 import { briefsOf, idsByCode } from './briefs.ts';
+import { markListings } from './marks.ts';
 import { historyOf, keepCosting, sheetOf } from './service.ts';
 
 export const serveListings = (app: Express, { database: { db } }: Services): void => {
@@ -26,6 +27,11 @@ export const serveListings = (app: Express, { database: { db } }: Services): voi
   serve(app, routes.saveCosting, async ({ params, body }) =>
     keepCosting(db, await marketOf(db, params.marketplace), params.code, body),
   );
+
+  serve(app, routes.mark, async ({ params, body }) => {
+    await markListings(db, await marketOf(db, params.marketplace), body.codes, body.state, body.reason);
+    return { ok: true as const };
+  });
 
   app.get('/api/marketplaces/:marketplace/listings/:code/picture.svg', async (request, response) => {
     const { marketplace, code } = request.params;

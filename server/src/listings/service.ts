@@ -2,7 +2,6 @@ import { and, asc, count, desc, eq } from 'drizzle-orm';
 import type { History, ListingSheet, SavedCosting } from '@kettle/contract/listings';
 import { emptyCosting } from '@kettle/core/costing/costing';
 import { marketplaceFees } from '@kettle/core/fees/fees';
-import { riskFlags } from '@kettle/core/listing/flags';
 import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
 import { dailyUnits } from '@kettle/core/estimate/units';
 import { spikes } from '@kettle/core/estimate/spikes';
@@ -10,7 +9,6 @@ import { unitsPerMonth } from '@kettle/core/measures/units';
 import type { Db } from '../db/connection.ts';
 import {
   candidates,
-  categories,
   costings,
   lineUp,
   listings,
@@ -22,19 +20,15 @@ import {
 } from '../db/schema.ts';
 import { notFound } from '../http/problem.ts';
 import { curveFor, curvesInForce, scheduleInForce, type Market } from '../sources/marketplaces.ts';
-import { briefFrom, selectBriefRows, sidesOf } from './briefs.ts';
+import { briefContext, briefFrom, selectBriefRows, sidesOf } from './briefs.ts';
 import { asReading, estimateListing } from './estimates.ts';
 
 const listingByCode = async (db: Db, market: Market, code: string) => {
   const where = and(eq(listings.marketplaceId, market.id), eq(listings.code, code.toUpperCase()));
   const [brief] = await selectBriefRows(db).where(where);
-  const [row] = await db
-    .select({ listing: listings, gated: categories.gated })
-    .from(listings)
-    .innerJoin(categories, eq(categories.id, listings.categoryId))
-    .where(where);
+  const [row] = await db.select().from(listings).where(where);
   if (!brief || !row) throw notFound(`The listing ${code}`);
-  return { brief, row: row.listing, gated: row.gated };
+  return { brief, row };
 };
 
 /** The costing kept for a listing, or an empty one. */
@@ -52,9 +46,10 @@ export const costingOf = async (db: Db, listingId: number): Promise<SavedCosting
 };
 
 export const sheetOf = async (db: Db, market: Market, code: string): Promise<ListingSheet> => {
-  const { brief: briefRow, row, gated } = await listingByCode(db, market, code);
-  const schedule = await scheduleInForce(db, market.id, market.today);
-  const listing = briefFrom(briefRow, market, schedule);
+  const { brief: briefRow, row } = await listingByCode(db, market, code);
+  const context = await briefContext(db, market, [row.brand]);
+  const { schedule } = context;
+  const listing = briefFrom(briefRow, context);
   const costing = await costingOf(db, row.id);
   const [{ units, season }, stated, watching, [readingCount], [texts], inCandidates] = await Promise.all([
     estimateListing(db, market, {
@@ -86,12 +81,7 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
   return {
     listing,
     sides,
-    fulfilment: row.fulfilment,
-    soldByMarketplace: row.soldByMarketplace,
-    pictures: row.pictures,
-    variations: row.variations,
     onSaleSince: row.onSaleSince,
-    flags: riskFlags(row.title, listing.category, gated),
     units,
     season,
     fees: fees.known ? { known: true, ...fees.fees, sizeClass: fees.fees.sizeClass?.name ?? null } : fees,

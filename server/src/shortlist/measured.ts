@@ -1,7 +1,6 @@
 import { and, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import { costing, type CostingOrReason } from '@kettle/core/costing/costing';
-import { riskFlags } from '@kettle/core/listing/flags';
 import { daysBetween } from '@kettle/core/measures/day';
 import { majorFromMinor } from '@kettle/core/money/money';
 import type { MeasuredAnswer, ScoreMeasure } from '@kettle/core/score/scoresheet';
@@ -67,8 +66,7 @@ export const measureCandidate = async (
       : null;
   const revenues = briefs.flatMap((b) => b.revenue ?? []);
   const spread = concentration(revenues);
-  const flags = riskFlags(anchor.title, anchor.category, facts!.gated);
-  const electronics = flags.find((f) => f.key === 'electronics');
+  const electronics = anchor.flags.find((f) => f.key === 'electronics');
   const ofLineUp = `${briefs.length} listings of the line-up, ${market.today}`;
   const weeksWatched = since === null ? null : daysBetween(since, market.today) / 7;
   const noCosting = money === null ? 'No price or no fee schedule is known.' : money.known ? '' : money.reason;

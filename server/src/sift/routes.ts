@@ -1,27 +1,80 @@
 import type { Express } from 'express';
+import { eq } from 'drizzle-orm';
 import { siftRoutes } from '@kettle/contract/sift';
-import type { ListingBrief } from '@kettle/contract/shapes';
-import { majorFromMinor } from '@kettle/core/money/money';
-import { weightInUnit, weightUnit } from '@kettle/core/measures/units';
-import { sendCsv, sendXlsx, type CellValue, type Table } from '../export/table.ts';
-import { notFound } from '../http/problem.ts';
+import { STARTER_RULES, type FlagRules } from '@kettle/core/listing/flags';
+import { sendCsv, sendXlsx } from '../export/table.ts';
+import { marketplaces, stayAway } from '../db/schema.ts';
+import { badField, notFound } from '../http/problem.ts';
 import { serve } from '../http/serve.ts';
+import { raiseDataVersion } from '../listings/estimates.ts';
 import type { Services } from '../services.ts';
-import { marketOf, type Market } from '../sources/marketplaces.ts';
-import { siftAll, siftPage } from './service.ts';
+import { categoryPaths, marketOf } from '../sources/marketplaces.ts';
+import { compareSifts } from './compare.ts';
+import { changeSieve, dropSieve, keepSieve, openSieve, sievesOf } from './sieves.ts';
+import { siftPage, stayAwayOf } from './service.ts';
+import { siftTable } from './table.ts';
 
 export const serveSift = (app: Express, services: Services): void => {
-  serve(app, siftRoutes.sift, async ({ params, query }) => {
-    const market = await marketOf(services.database.db, params.marketplace);
+  const { db } = services.database;
+  const market = (id: string) => marketOf(db, id);
+
+  serve(app, siftRoutes.sift, async ({ params, query, signal }) => {
     const { from, rows, show, ...limits } = query;
-    return siftPage(services, market, textEntries(limits), { from, rows, show });
+    return siftPage(services, await market(params.marketplace), textEntries(limits), { from, rows, show }, signal);
+  });
+  serve(app, siftRoutes.compare, async ({ params, query }) =>
+    compareSifts(services, await market(params.marketplace), query),
+  );
+
+  serve(app, siftRoutes.sieves, async ({ params }) => sievesOf(db, await market(params.marketplace)));
+  serve(app, siftRoutes.keepSieve, async ({ params, body }) => keepSieve(db, await market(params.marketplace), body));
+  serve(app, siftRoutes.changeSieve, ({ params, body }) => changeSieve(db, params.id, body));
+  serve(app, siftRoutes.dropSieve, async ({ params }) => {
+    await dropSieve(db, params.id);
+    return { ok: true as const };
+  });
+  serve(app, siftRoutes.openSieve, ({ params }) => openSieve(services, params.id));
+
+  serve(app, siftRoutes.stayAway, async ({ params }) => stayAwayOf(db, await market(params.marketplace)));
+  serve(app, siftRoutes.keepStayAway, async ({ params, body }) => {
+    const here = await market(params.marketplace);
+    const known = await categoryPaths(db, here.id);
+    const foreign = body.categories.find((id) => !known.has(id));
+    if (foreign !== undefined) throw badField('categories', `${here.name} has no category ${foreign}.`);
+    const words = [...new Set(body.words.map((w) => w.trim()).filter(Boolean))];
+    const rows = [
+      ...[...new Set(body.categories)].map((categoryId) => ({ marketplaceId: here.id, categoryId, words: null })),
+      ...words.map((w) => ({ marketplaceId: here.id, categoryId: null, words: w })),
+    ];
+    await db.transaction(async (tx) => {
+      await tx.delete(stayAway).where(eq(stayAway.marketplaceId, here.id));
+      if (rows.length > 0) await tx.insert(stayAway).values(rows);
+    });
+    return stayAwayOf(db, here);
+  });
+
+  serve(app, siftRoutes.flagRules, async ({ params }) => {
+    const here = await market(params.marketplace);
+    const [row] = await db
+      .select({ rules: marketplaces.flagRules })
+      .from(marketplaces)
+      .where(eq(marketplaces.id, here.id));
+    return { rules: { ...STARTER_RULES, ...row?.rules } as never, own: Boolean(row?.rules) };
+  });
+  serve(app, siftRoutes.keepFlagRules, async ({ params, body }) => {
+    const here = await market(params.marketplace);
+    await db
+      .update(marketplaces)
+      .set({ flagRules: body.rules as FlagRules | null })
+      .where(eq(marketplaces.id, here.id));
+    await raiseDataVersion(db, here.id, null);
+    return { ok: true as const };
   });
 
   app.get('/api/marketplaces/:marketplace/sift.:ending', async (request, response) => {
     const { ending } = request.params;
     if (ending !== 'csv' && ending !== 'xlsx') throw notFound('That kind of file');
-    const market = await marketOf(services.database.db, request.params.marketplace);
-    const table = siftTable(services, market, textEntries(request.query));
+    const table = await siftTable(services, await market(request.params.marketplace), textEntries(request.query));
     await (ending === 'csv' ? sendCsv : sendXlsx)(response, table);
   });
 };
@@ -30,46 +83,3 @@ const textEntries = (query: object): [string, string][] =>
   Object.entries(query).flatMap(([key, value]): [string, string][] =>
     typeof value === 'string' ? [[key, value]] : [],
   );
-
-const siftTable = (services: Services, market: Market, parameters: [string, string][]): Table => {
-  const money = (minor: number | null): number | null =>
-    minor === null ? null : majorFromMinor(minor, market.currency);
-  const round = (x: number | null, digits: number): number | null => (x === null ? null : Number(x.toFixed(digits)));
-  const { currency } = market;
-  const columns: [string, (b: ListingBrief) => CellValue][] = [
-    ['Listing code', (b) => b.code],
-    ['Title', (b) => b.title],
-    ['Brand', (b) => b.brand],
-    ['Category', (b) => b.category],
-    [`Price, ${currency}`, (b) => money(b.price)],
-    [`Net, ${currency}`, (b) => money(b.net)],
-    ['Units a month', (b) => round(b.units, 1)],
-    ['Units, low', (b) => round(b.unitsLow, 1)],
-    ['Units, high', (b) => round(b.unitsHigh, 1)],
-    ['Units from', (b) => b.unitsFrom],
-    [`Revenue a month, ${currency}`, (b) => money(b.revenue)],
-    ['Reviews', (b) => b.reviews],
-    ['Rating', (b) => b.rating],
-    ['Rank in category', (b) => b.rank],
-    [
-      `Weight, ${weightUnit(market.measures)}`,
-      (b) => (b.weight === null ? null : round(weightInUnit(b.weight, market.measures), 3)),
-    ],
-    ['Size class', (b) => b.sizeClass],
-    ['Sellers', (b) => b.sellers],
-    ['Months on sale', (b) => b.months],
-    ['Seen on', (b) => b.seenOn],
-  ];
-  return {
-    name: `Sift ${market.name} ${market.today}`,
-    about: [
-      `Listings of ${market.name}, sifted on ${market.today}.`,
-      `Limits: ${parameters.map(([k, v]) => `${k} ${v}`).join('; ') || 'none'}.`,
-      'Units are estimates; low and high hold the truth in four of five cases.',
-    ],
-    columns: columns.map(([name]) => name),
-    rows: (async function* () {
-      for await (const brief of siftAll(services, market, parameters)) yield columns.map(([, cell]) => cell(brief));
-    })(),
-  };
-};

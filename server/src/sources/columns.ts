@@ -55,6 +55,21 @@ export const IMPORT_FIELDS: Record<ImportKind, ImportField[]> = {
     field('sellers', 'Sellers', 'sellers|number of sellers|seller count|offers', 'How many have an offer.'),
     field('pictures', 'Pictures', 'pictures|images|number of pictures|image count', 'How many.'),
     field('variations', 'Variations', 'variations|variants|number of variations', 'How many.'),
+    field(
+      'variationOf',
+      'Variation of',
+      'variation of|parent code|parent|parent listing',
+      'The listing code of the product it is a size or colour of.',
+    ),
+    field('fulfilment', 'Fulfilled by', 'fulfilled by|fulfilment|fulfillment|shipped by', '"marketplace" or "seller".'),
+    field(
+      'soldByMarketplace',
+      'Sold by the marketplace',
+      'sold by the marketplace|sold by marketplace|marketplace sells',
+      'yes or no.',
+    ),
+    field('packCount', 'Pieces in the pack', 'pieces in the pack|pack count|pack size|pieces', 'How many.'),
+    field('description', 'Description', 'description|text|product description', 'For the craft of the page.'),
     field('stock', 'Stock', 'stock|stock count|in stock|inventory', 'Pieces counted on that day.'),
     field(
       'onSaleSince',

@@ -9,7 +9,8 @@ export interface CsvFile {
 
 /** Reads a CSV text: comma, semicolon or tab, found from its first line. Throws a sentence when it is none. */
 export const readCsv = (text: string): CsvFile => {
-  const bare = text.replace(/^\uFEFF/, '');
+  // Lines before the head that begin with # say what a file is about: this program's own exports have them.
+  const bare = text.replace(/^\uFEFF/, '').replace(/^(?:"?#[^\r\n]*(?:\r?\n|$))+/, '');
   if (bare.trim() === '') throw new Error('The file is empty.');
   const head = bare.slice(0, bare.search(/[\r\n]|$/));
   const delimiter = [',', ';', '\t'].map((sign) => ({ sign, n: head.split(sign).length })).sort((a, b) => b.n - a.n)[0]!

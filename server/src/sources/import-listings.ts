@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import {
   gramsFromOunces,
   gramsFromPounds,
@@ -23,6 +23,8 @@ interface ListingRow {
   code: string;
   names: string[];
   listing: Omit<typeof listings.$inferInsert, 'marketplaceId' | 'categoryId'>;
+  /** Code of the listing that stands for its family; empty for none. */
+  variationOf: string;
   stock: number | null;
   units: number | null;
   revenue: number | null;
@@ -53,6 +55,7 @@ export const importListings = async (
       ids.push(...(await putListings(inTx, market, payload.source.trim(), batch, categoryIds)));
     }
   });
+  await joinFamilies(db, market, unique);
   await progress(unique.length, unique.length, 'Estimating units');
   const readUpTo = unique
     .map((r) => r.day)
@@ -132,12 +135,31 @@ const listingFrom = (fields: FieldsOfRow, market: Market): ListingRow => {
       sellers: whole('sellers', 'Sellers', 0),
       pictures: whole('pictures', 'Pictures', 0),
       variations: whole('variations', 'Variations', 0),
+      fulfilment: fulfilmentFrom(fields.text('fulfilment')),
+      soldByMarketplace: yesOrNo(fields.text('soldByMarketplace'), 'Sold by the marketplace'),
+      packCount: whole('packCount', 'Pieces in the pack', 1),
+      description: fields.text('description').slice(0, 20_000) || null,
     },
+    variationOf: fields.text('variationOf').toUpperCase(),
     stock: whole('stock', 'Stock', 0),
     units: fields.number('units', 'Units a month', { min: 0 }),
     revenue: minor('revenue', 'Revenue a month', 0),
     day,
   };
+};
+
+const fulfilmentFrom = (text: string): 'marketplace' | 'seller' | 'unknown' => {
+  if (text === '') return 'unknown';
+  if (/^(the )?marketplace$/i.test(text)) return 'marketplace';
+  if (/^(the )?(seller|merchant)$/i.test(text)) return 'seller';
+  return refuse(`Fulfilled by "${text.slice(0, 40)}": it must be marketplace or seller.`);
+};
+
+const yesOrNo = (text: string, name: string): boolean | null => {
+  if (text === '') return null;
+  if (/^(yes|y|true|1)$/i.test(text)) return true;
+  if (/^(no|n|false|0)$/i.test(text)) return false;
+  return refuse(`${name} "${text.slice(0, 40)}": it must be yes or no.`);
 };
 
 /** A weight in grams, in the unit that the column's head names, else in the marketplace's. */
@@ -162,7 +184,32 @@ const KEEP_WHEN_EMPTY = [
   'pictures',
   'variations',
   'on_sale_since',
+  'sold_by_marketplace',
+  'pack_count',
+  'description',
 ];
+
+/** Variations, and the listing that stands for them, get its number; a code of no listing here is passed over. */
+const joinFamilies = async (db: Db, market: Market, rows: readonly ListingRow[]): Promise<void> => {
+  const families = new Map<string, string[]>();
+  for (const { code, variationOf } of rows)
+    if (variationOf !== '' && variationOf !== code)
+      families.set(variationOf, [...(families.get(variationOf) ?? [variationOf]), code]);
+  const ids = await idsByCode(db, market.id, [...families.values()].flat());
+  for (const [leader, members] of families) {
+    const familyId = ids.get(leader);
+    if (familyId !== undefined)
+      await db
+        .update(listings)
+        .set({ familyId })
+        .where(
+          inArray(
+            listings.id,
+            members.flatMap((m) => ids.get(m) ?? []),
+          ),
+        );
+  }
+};
 
 const putListings = async (
   db: Db,
@@ -187,6 +234,7 @@ const putListings = async (
         brand: sql`if(values(brand) = '', brand, values(brand))`,
         categoryId: sql`values(category_id)`,
         seenOn: sql`greatest(seen_on, values(seen_on))`,
+        fulfilment: sql`if(values(fulfilment) = 'unknown', fulfilment, values(fulfilment))`,
         // An older file does not overrule a newer one.
         ...Object.fromEntries(
           KEEP_WHEN_EMPTY.map((c) => [

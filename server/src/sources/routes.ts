@@ -3,15 +3,14 @@ import { sql } from 'drizzle-orm';
 import { sources as routes } from '@kettle/contract/sources';
 import { serve } from '../http/serve.ts';
 import type { Services } from '../services.ts';
-import { templates } from '../stand-ins/templates.ts';
 import { categoryTree } from './categories.ts';
 import { marketOf } from './marketplaces.ts';
 import {
   addMarketplace,
-  allMarketplaces,
   checkMapping,
   copyFees,
   find,
+  marketplacesReply,
   previewImport,
   workspaceKind,
 } from './service.ts';
@@ -22,11 +21,7 @@ export const serveSources = (app: Express, { database, jobs }: Services): void =
     await db.execute(sql`select 1`);
     return { ok: true, workspace: await workspaceKind(db) };
   });
-  serve(app, routes.marketplaces, async () => ({
-    workspace: await workspaceKind(db),
-    marketplaces: await allMarketplaces(db),
-    templates: templates().map(({ id, name, currency }) => ({ id, name, currency })),
-  }));
+  serve(app, routes.marketplaces, () => marketplacesReply(db));
   serve(app, routes.addMarketplace, async ({ body }) => ({ id: await addMarketplace(database, body) }));
   serve(app, routes.copyFees, async ({ params, body }) =>
     copyFees(database, await marketOf(db, params.marketplace), body.from),

@@ -1,5 +1,6 @@
 import { and, count, eq, like, or, sql } from 'drizzle-orm';
-import type { ImportKind, Marketplace, Preview } from '@kettle/contract/sources';
+import type { ReplyOf } from '@kettle/contract/route';
+import type { sources as routes, ImportKind, Marketplace, Preview } from '@kettle/contract/sources';
 import { currencyExponent } from '@kettle/core/money/money';
 import type { Database, Db } from '../db/connection.ts';
 import { candidates, feeSchedules, listings, marketplaces, rankCurves, uploads, workspace } from '../db/schema.ts';
@@ -59,6 +60,13 @@ export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
     };
   });
 };
+
+/** All marketplaces, and those whose fees can be copied. */
+export const marketplacesReply = async (db: Db): Promise<ReplyOf<typeof routes.marketplaces>> => ({
+  workspace: await workspaceKind(db),
+  marketplaces: await allMarketplaces(db),
+  templates: templates().map(({ id, name, currency }) => ({ id, name, currency })),
+});
 
 /** Adds a marketplace; with a template, its fee schedules and rank curves are copied. */
 export const addMarketplace = async (

@@ -1,11 +1,12 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { takeSentAhead } from './sent-ahead.ts';
 import type { Problem } from '@kettle/contract/shapes';
 import { candidates, reviews, watch } from '@kettle/contract/candidates';
 import { listings } from '@kettle/contract/listings';
 import { shortlist } from '@kettle/contract/shortlist';
-import { siftRoutes, type SiftReply } from '@kettle/contract/sift';
+import { siftAddress, siftRoutes, type SiftQuestion, type SiftReply } from '@kettle/contract/sift';
 import { sources } from '@kettle/contract/sources';
-import type { BodyOf, ParamsOf, QueryOf, ReplyOf, Route } from '@kettle/contract/route';
+import { addressOf, type BodyOf, type ParamsOf, type QueryOf, type ReplyOf, type Route } from '@kettle/contract/route';
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 type AnyRoute = Route<any, any, any, any>;
@@ -15,21 +16,6 @@ export interface ArgsOf<T extends AnyRoute> {
   body?: BodyOf<T>;
 }
 
-/** The address of a route with its parameters and query filled in. */
-export const addressOf = (
-  route: AnyRoute,
-  params: Record<string, unknown>,
-  query: Record<string, unknown> = {},
-): string => {
-  const path = route.path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(params[name])));
-  const search = new URLSearchParams(
-    Object.entries(query).flatMap(([k, v]): [string, string][] =>
-      v === undefined || v === '' ? [] : [[k, String(v)]],
-    ),
-  );
-  return search.size > 0 ? `${path}?${search}` : path;
-};
-
 const requestOf = (route: AnyRoute, { params, query, body }: { params: object; query?: object; body?: unknown }) => ({
   url: addressOf(route, params as Record<string, unknown>, query as Record<string, unknown>),
   method: route.method.toUpperCase(),
@@ -38,23 +24,27 @@ const requestOf = (route: AnyRoute, { params, query, body }: { params: object; q
     : { body, ...(typeof body === 'string' ? { headers: { 'Content-Type': 'text/csv' } } : {}) }),
 });
 
-export const SIFT_PAGE = 100;
+/** What is asked of the sift at the moment: a newer question ends an older one that has no answer yet. */
+let siftAsked: { key: string; end: AbortController } | null = null;
+
+type Tag = 'Marketplaces' | 'Listing' | 'Candidate' | 'Watch' | 'Score' | 'Job' | 'Sift' | 'Sieve' | 'Rules';
+
+const overHttp = fetchBaseQuery({ baseUrl: new URL('/', window.location.origin).href });
 
 /** All that the interface asks of the server, typed by the contract. */
 export const api = createApi({
-  baseQuery: fetchBaseQuery({ baseUrl: new URL('/', window.location.origin).href }),
-  tagTypes: ['Marketplaces', 'Listing', 'Candidate', 'Watch', 'Score', 'Job', 'Sift'],
+  baseQuery: (args, context, options) => {
+    const ahead = takeSentAhead(typeof args === 'string' ? args : args.url);
+    return ahead === undefined ? overHttp(args, context, options) : { data: ahead };
+  },
+  tagTypes: ['Marketplaces', 'Listing', 'Candidate', 'Watch', 'Score', 'Job', 'Sift', 'Sieve', 'Rules'],
   refetchOnReconnect: true,
   endpoints: (build) => {
     const read = <T extends AnyRoute>(route: T) => ({ query: (args: ArgsOf<T>) => requestOf(route, args) });
-    const ask = <T extends AnyRoute>(
-      route: T,
-      tags: ('Marketplaces' | 'Listing' | 'Candidate' | 'Watch' | 'Score' | 'Job' | 'Sift')[] = [],
-    ) => build.query<ReplyOf<T>, ArgsOf<T>>({ ...read(route), providesTags: tags });
-    const change = <T extends AnyRoute>(
-      route: T,
-      tags: ('Marketplaces' | 'Listing' | 'Candidate' | 'Watch' | 'Score' | 'Job' | 'Sift')[],
-    ) => build.mutation<ReplyOf<T>, ArgsOf<T>>({ ...read(route), invalidatesTags: tags });
+    const ask = <T extends AnyRoute>(route: T, tags: Tag[] = []) =>
+      build.query<ReplyOf<T>, ArgsOf<T>>({ ...read(route), providesTags: tags });
+    const change = <T extends AnyRoute>(route: T, tags: Tag[]) =>
+      build.mutation<ReplyOf<T>, ArgsOf<T>>({ ...read(route), invalidatesTags: tags });
     return {
       marketplaces: ask(sources.marketplaces, ['Marketplaces']),
       addMarketplace: change(sources.addMarketplace, ['Marketplaces']),
@@ -66,21 +56,62 @@ export const api = createApi({
       jobs: ask(sources.jobs, ['Job']),
       cancelJob: change(sources.cancelJob, ['Job']),
       find: ask(sources.find),
-      sift: build.infiniteQuery<SiftReply, { marketplace: string; search: string; show: string }, number>({
+      sift: build.infiniteQuery<SiftReply, SiftQuestion, number>({
         infiniteQueryOptions: {
           initialPageParam: 0,
           getNextPageParam: (last) =>
-            last.from + last.rows.length < last.count && last.rows.length > 0
+            last.from + last.rows.length < last.shown && last.rows.length > 0
               ? last.from + last.rows.length
               : undefined,
         },
-        query: ({ queryArg: { marketplace, search, show }, pageParam }) =>
-          addressOf(
-            siftRoutes.sift,
-            { marketplace },
-            { ...Object.fromEntries(new URLSearchParams(search)), from: pageParam, rows: SIFT_PAGE, show },
-          ),
+        queryFn: async ({ queryArg: { marketplace, search, show }, pageParam }, { signal }, _, ask) => {
+          const key = `${marketplace}?${search}&${show}`;
+          if (siftAsked?.key !== key) {
+            siftAsked?.end.abort();
+            siftAsked = { key, end: new AbortController() };
+          }
+          const url = siftAddress({ marketplace, search, show }, pageParam);
+          const ends = AbortSignal.any([signal, siftAsked.end.signal]);
+          return (await ask({ url, signal: ends } as { url: string })) as { data: SiftReply };
+        },
         providesTags: ['Sift'],
+      }),
+      compareSifts: ask(siftRoutes.compare, ['Sift']),
+      sieves: ask(siftRoutes.sieves, ['Sieve']),
+      keepSieve: change(siftRoutes.keepSieve, ['Sieve']),
+      changeSieve: change(siftRoutes.changeSieve, ['Sieve']),
+      dropSieve: change(siftRoutes.dropSieve, ['Sieve']),
+      openSieve: change(siftRoutes.openSieve, []),
+      stayAway: ask(siftRoutes.stayAway, ['Rules']),
+      keepStayAway: change(siftRoutes.keepStayAway, ['Rules', 'Sift']),
+      flagRules: ask(siftRoutes.flagRules, ['Rules']),
+      keepFlagRules: change(siftRoutes.keepFlagRules, ['Rules', 'Sift', 'Listing', 'Score']),
+      mark: build.mutation<ReplyOf<typeof listings.mark>, ArgsOf<typeof listings.mark>>({
+        ...read(listings.mark),
+        // The mark is put on the rows at once; the lists themselves are not asked for again, so that they keep still.
+        onQueryStarted: async ({ params, body }, { dispatch, getState, queryFulfilled }) => {
+          if (!body) return;
+          const mark = body.state === null ? null : { state: body.state, reason: body.reason, day: '' };
+          const undo = api.util
+            .selectInvalidatedBy(getState() as never, ['Sift'])
+            .filter((c) => c.endpointName === 'sift')
+            .map(({ originalArgs }) =>
+              dispatch(
+                api.util.updateQueryData('sift', originalArgs as SiftQuestion, (draft) => {
+                  if ((originalArgs as SiftQuestion).marketplace !== params.marketplace) return;
+                  for (const page of draft.pages)
+                    for (const row of page.rows)
+                      if (body.codes.includes(row.code) && (body.state !== 'seen' || row.mark === null))
+                        row.mark = mark;
+                }),
+              ),
+            );
+          try {
+            await queryFulfilled;
+          } catch {
+            for (const patch of undo) patch.undo();
+          }
+        },
       }),
       sheet: ask(listings.sheet, ['Listing']),
       history: ask(listings.history, ['Listing']),
@@ -135,6 +166,17 @@ export const {
   useCancelJobMutation,
   useFindQuery,
   useSiftInfiniteQuery,
+  useCompareSiftsQuery,
+  useSievesQuery,
+  useKeepSieveMutation,
+  useChangeSieveMutation,
+  useDropSieveMutation,
+  useOpenSieveMutation,
+  useStayAwayQuery,
+  useKeepStayAwayMutation,
+  useFlagRulesQuery,
+  useKeepFlagRulesMutation,
+  useMarkMutation,
   useSheetQuery,
   useHistoryQuery,
   useBriefsQuery,

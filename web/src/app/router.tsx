@@ -4,25 +4,27 @@ import { Shell } from './shell.tsx';
 import { Start } from './start.tsx';
 
 /** The marketplace stands first in every address of research: figures of two are never mixed. */
-export const router = createBrowserRouter([
-  {
-    Component: Shell,
-    ErrorBoundary: Failed,
-    HydrateFallback: () => null,
-    children: [
-      { index: true, Component: Start },
-      { path: 'sources', lazy: () => import('../sources/sources-page.tsx') },
-      {
-        path: ':marketplace',
-        children: [
-          { path: 'sift', lazy: () => import('../sift/sift-page.tsx') },
-          { path: 'listings/:code', lazy: () => import('../listings/listing-page.tsx') },
-          { path: 'candidates', lazy: () => import('../candidates/candidates-page.tsx') },
-          { path: 'candidates/:id/:tab?', lazy: () => import('../candidates/candidate-page.tsx') },
-          { path: 'shortlist', lazy: () => import('../shortlist/shortlist-page.tsx') },
-        ],
-      },
-      { path: '*', Component: NotThere },
-    ],
-  },
-]);
+export const makeRouter = () =>
+  createBrowserRouter([
+    {
+      Component: Shell,
+      ErrorBoundary: Failed,
+      HydrateFallback: () => null,
+      children: [
+        { index: true, Component: Start },
+        { path: 'sources', lazy: () => import('../sources/sources-page.tsx') },
+        {
+          path: ':marketplace',
+          children: [
+            { path: 'sift', lazy: () => import('../sift/sift-page.tsx') },
+            { path: 'compare', lazy: () => import('../sift/compare-page.tsx') },
+            { path: 'listings/:code', lazy: () => import('../listings/listing-page.tsx') },
+            { path: 'candidates', lazy: () => import('../candidates/candidates-page.tsx') },
+            { path: 'candidates/:id/:tab?', lazy: () => import('../candidates/candidate-page.tsx') },
+            { path: 'shortlist', lazy: () => import('../shortlist/shortlist-page.tsx') },
+          ],
+        },
+        { path: '*', Component: NotThere },
+      ],
+    },
+  ]);

@@ -1,10 +1,8 @@
 import { Box, Button, Flex, HStack, Menu, Portal } from '@chakra-ui/react';
 import { ChevronDown, Keyboard, Moon, Search, Sun } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { useMarketplacesQuery } from '../api/api.ts';
-import { FindDialog } from '../find/find-dialog.tsx';
-import { KeysDialog } from '../find/keys-dialog.tsx';
 import { TrayBar } from '../tray/tray-bar.tsx';
 import { day } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
@@ -13,6 +11,10 @@ import { Hob } from '../watch/hob.tsx';
 import { chooseColourMode, colourMode } from './colour-mode.ts';
 import { NotThere } from './failed.tsx';
 import { useMarket, useShownMarket } from './use-market.ts';
+
+// Drawn when they are wanted: their code need not be there before.
+const FindDialog = lazy(() => import('../find/find-dialog.tsx').then((m) => ({ default: m.FindDialog })));
+const KeysDialog = lazy(() => import('../find/keys-dialog.tsx').then((m) => ({ default: m.KeysDialog })));
 
 /** The frame: one line across the top with the path of the work, the page, the tray along the bottom. */
 export const Shell = () => {
@@ -37,8 +39,10 @@ export const Shell = () => {
         {marketplace && missing ? <NotThere what={`The marketplace “${marketplace}”`} /> : <Outlet />}
       </Box>
       {shown && <TrayBar market={shown} />}
-      {shown && <FindDialog market={shown} open={finding} onClose={() => setFinding(false)} />}
-      <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
+      <Suspense>
+        {shown && finding && <FindDialog market={shown} open onClose={() => setFinding(false)} />}
+        {keysShown && <KeysDialog open onClose={() => setKeysShown(false)} />}
+      </Suspense>
     </Flex>
   );
 };

@@ -9,7 +9,30 @@ export const makeStore = () => {
   const listener = createListenerMiddleware();
   listener.startListening({
     predicate: (_, now, before) => (now as RootState).tray.codes !== (before as RootState).tray.codes,
-    effect: (_, { getState }) => keep(TRAY_KEY, (getState() as RootState).tray.codes),
+    effect: (_, { getState, getOriginalState, dispatch }) => {
+      const now = (getState() as RootState).tray.codes;
+      const before = (getOriginalState() as RootState).tray.codes;
+      keep(TRAY_KEY, now);
+      // What is put aside is marked wherever it turns up again; the marks lie with the workspace, not in the browser.
+      for (const marketplace of Object.keys(now)) {
+        const told = (codes: string[], state: 'kept' | null): void => {
+          if (codes.length > 0)
+            void dispatch(
+              api.endpoints.mark.initiate({ params: { marketplace }, body: { codes, state, reason: '' } }) as never,
+            );
+        };
+        const [here, there] = [now[marketplace] ?? [], before[marketplace] ?? []];
+        if (here === there) continue;
+        told(
+          here.filter((c) => !there.includes(c)),
+          'kept',
+        );
+        told(
+          there.filter((c) => !here.includes(c)),
+          null,
+        );
+      }
+    },
   });
   return configureStore({
     reducer: { [api.reducerPath]: api.reducer, tray: traySlice.reducer },

@@ -1,10 +1,76 @@
-import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
+import { createSystem, defineConfig } from '@chakra-ui/react';
+import { defaultBaseConfig } from '@chakra-ui/react/preset-base';
+import {
+  animationStyles,
+  breakpoints,
+  buttonRecipe,
+  checkboxSlotRecipe,
+  checkmarkRecipe,
+  dialogSlotRecipe,
+  fileUploadSlotRecipe,
+  globalCss,
+  headingRecipe,
+  hoverCardSlotRecipe,
+  inputRecipe,
+  keyframes,
+  layerStyles,
+  menuSlotRecipe,
+  nativeSelectSlotRecipe,
+  popoverSlotRecipe,
+  progressSlotRecipe,
+  radioGroupSlotRecipe,
+  radiomarkRecipe,
+  semanticTokens,
+  skeletonRecipe,
+  spinnerRecipe,
+  textareaRecipe,
+  textStyles,
+  tokens,
+} from '@chakra-ui/react/theme';
 
 const both = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
 
 /** The look: enamel, rim and one deep colour. Components use these names, never a raw colour. */
 export const system = createSystem(
-  defaultConfig,
+  defaultBaseConfig,
+  // Only what is used: the whole default theme takes a good part of the first second to be evaluated, twice.
+  // `theme.test.ts` holds this list against the components that the interface imports.
+  defineConfig({
+    preflight: true,
+    cssVarsPrefix: 'chakra',
+    cssVarsRoot: ':where(html, .chakra-theme)',
+    globalCss,
+    theme: {
+      breakpoints,
+      keyframes,
+      tokens,
+      semanticTokens,
+      textStyles,
+      layerStyles,
+      animationStyles,
+      recipes: {
+        button: buttonRecipe,
+        checkmark: checkmarkRecipe,
+        heading: headingRecipe,
+        input: inputRecipe,
+        radiomark: radiomarkRecipe,
+        skeleton: skeletonRecipe,
+        spinner: spinnerRecipe,
+        textarea: textareaRecipe,
+      },
+      slotRecipes: {
+        checkbox: checkboxSlotRecipe,
+        dialog: dialogSlotRecipe,
+        fileUpload: fileUploadSlotRecipe,
+        hoverCard: hoverCardSlotRecipe,
+        menu: menuSlotRecipe,
+        nativeSelect: nativeSelectSlotRecipe,
+        popover: popoverSlotRecipe,
+        progress: progressSlotRecipe,
+        radioGroup: radioGroupSlotRecipe,
+      },
+    },
+  }),
   defineConfig({
     globalCss: {
       body: { bg: 'enamel', color: 'ink', fontFamily: 'body', lineHeight: '1.45' },

@@ -3,8 +3,7 @@ import { useParams } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useMarketplacesQuery } from '../api/api.ts';
 import { keep, kept } from './kept.ts';
-
-export const LAST_MARKETPLACE = 'marketplace';
+import { LAST_MARKETPLACE } from './start-address.ts';
 
 /** The marketplace of the address, once it is known. */
 export const useMarket = (): { market: Marketplace | undefined; missing: boolean; error: unknown } => {

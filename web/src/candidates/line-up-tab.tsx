@@ -16,9 +16,9 @@ export const LineUpTab = ({ market, candidate }: { market: Marketplace; candidat
   const [open, setOpen] = useState<string | null>(null);
   const [add] = useAddToLineUpMutation();
   const [remove, { error }] = useRemoveFromLineUpMutation();
-  const { codes, toggle } = useTray(market.id);
+  const tray = useTray(market.id);
   const columns = useMemo((): Column<LineUpEntry>[] => {
-    const shared = listingColumns(market, codes, toggle) as unknown as Column<LineUpEntry>[];
+    const shared = listingColumns(market, tray) as unknown as Column<LineUpEntry>[];
     const [title, ...rest] = shared.map((c) => ({ ...c, sortable: false }));
     return [
       title!,
@@ -70,7 +70,7 @@ export const LineUpTab = ({ market, candidate }: { market: Marketplace; candidat
           ),
       },
     ];
-  }, [market, codes, toggle, remove, candidate.id]);
+  }, [market, tray, remove, candidate.id]);
   return (
     <Box
       position="relative"
@@ -88,7 +88,7 @@ export const LineUpTab = ({ market, candidate }: { market: Marketplace; candidat
           rowKey={(l) => l.code}
           chosen={open}
           onOpen={(l, how) => setOpen(how === 'open' && open === l.code ? null : l.code)}
-          onTray={(l) => toggle(l.code)}
+          onTray={(l) => tray.toggle(l.code)}
           isMarked={(l) => l.anchor}
         />
       </Box>

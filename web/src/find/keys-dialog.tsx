@@ -6,8 +6,13 @@ const KEYS: [string, string][] = [
   ['j or ↓, k or ↑', 'next and previous row of a list; an open sheet follows'],
   ['o or Enter', 'open the row’s sheet'],
   ['x', 'put the row in the tray, or take it out'],
+  ['Shift + x', 'put all rows from the last one touched up to this one in the tray'],
+  ['d', 'drop the row; a reason can follow. u brings it back (Sift)'],
   ['c', 'copy the row’s listing code'],
+  ['p', 'enlarge the row’s picture'],
+  ['Shift + ← or →', 'on a column’s head: narrower, wider'],
   ['l', 'add a limit (Sift)'],
+  ['Ctrl + z', 'take the last change of the limits back (Sift)'],
   ['Escape', 'close the sheet or dialog'],
 ];
 

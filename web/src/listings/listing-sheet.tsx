@@ -1,11 +1,12 @@
 import { Box, Button, Flex, Heading, HStack, Skeleton, Text } from '@chakra-ui/react';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Link } from 'react-router';
 import type { ListingSheet as Sheet } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useSheetQuery, useWatchByCodesMutation } from '../api/api.ts';
+import { useMarkMutation, useSheetQuery, useWatchByCodesMutation } from '../api/api.ts';
 import { useTray } from '../tray/use-tray.ts';
-import { count, day, decimal, MONTH_NAMES, moneyWith, percent, weightWith } from '../ui/format.ts';
+import { count, day, decimal, moneyWith, percent, weightWith } from '../ui/format.ts';
+import { MONTH_NAMES } from '@kettle/core/measures/day';
 import { lengthInUnit } from '@kettle/core/measures/units';
 import { Mark } from '../ui/mark.tsx';
 import { Picture } from '../ui/picture.tsx';
@@ -18,6 +19,12 @@ const HistoryPanel = lazy(() => import('./history-panel.tsx'));
 /** Everything about one listing: how many it sells and how sure that is, its past, and what is left of its price. */
 export const ListingSheet = ({ market, code, wide = false }: { market: Marketplace; code: string; wide?: boolean }) => {
   const { currentData: sheet, error } = useSheetQuery({ params: { marketplace: market.id, code } });
+  const [mark] = useMarkMutation();
+  const unseen = sheet?.listing.mark === null ? sheet.listing.code : null;
+  useEffect(() => {
+    if (unseen !== null)
+      void mark({ params: { marketplace: market.id }, body: { codes: [unseen], state: 'seen', reason: '' } });
+  }, [unseen, mark, market.id]);
   if (error)
     return (
       <Box p="5">
@@ -127,12 +134,12 @@ const Facts = ({ market, sheet }: { market: Marketplace; sheet: Sheet }) => {
     ['Reviews', `${count(listing.reviews)}${sheet.reviewTexts > 0 ? `, ${count(sheet.reviewTexts)} on file` : ''}`],
     ['Rating', decimal(listing.rating)],
     ['Rank', listing.rank === null ? 'not known' : `${count(listing.rank)} in ${listing.category.split(' › ')[0]}`],
-    ['Sellers', `${count(listing.sellers)}${sheet.soldByMarketplace ? ', the marketplace among them' : ''}`],
+    ['Sellers', `${count(listing.sellers)}${listing.soldByMarketplace ? ', the marketplace among them' : ''}`],
     [
       'Fulfilled by',
-      sheet.fulfilment === 'unknown'
+      listing.fulfilment === 'unknown'
         ? 'not known'
-        : sheet.fulfilment === 'marketplace'
+        : listing.fulfilment === 'marketplace'
           ? 'the marketplace'
           : 'the seller',
     ],
@@ -142,7 +149,14 @@ const Facts = ({ market, sheet }: { market: Marketplace; sheet: Sheet }) => {
       sides ? `${sides.map((s) => decimal(lengthInUnit(s, market.measures))).join(' × ')} ${unit}` : 'not known',
     ],
     ['Size class', listing.sizeClass ?? 'not known'],
-    ['Variations', count(sheet.variations)],
+    ['Variations', count(listing.variations)],
+    [
+      'Pack',
+      listing.packCount === null
+        ? 'one piece, as far as the title says'
+        : `${listing.packCount} pieces, ${moneyWith(listing.piecePrice, market)} each`,
+    ],
+    ['Page craft', listing.craft === null ? 'not known' : `${listing.craft} of 100`],
     [
       'Best three months',
       season
@@ -170,9 +184,9 @@ const Facts = ({ market, sheet }: { market: Marketplace; sheet: Sheet }) => {
           </Box>
         ))}
       </Box>
-      {sheet.flags.map((f) => (
+      {listing.flags.map((f) => (
         <Text key={f.key} fontSize="13px" mt="1.5" title={f.reason}>
-          <Mark kind="care" />
+          <Mark kind={f.kind === 'risk' ? 'care' : 'holds'} word={f.kind === 'risk' ? 'take care' : 'speaks for it'} />
           {f.label}: {f.reason}
         </Text>
       ))}

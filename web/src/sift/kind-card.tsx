@@ -3,134 +3,49 @@ import { useMemo, useState } from 'react';
 import type { Category, Marketplace } from '@kettle/contract/sources';
 import type { SiftChoice } from '@kettle/core/sift/address';
 import { count } from '../ui/format.ts';
+import { WordsField } from './choice-cards.tsx';
+import { Card, Cost } from './limit-card.tsx';
 
-/** The limits that are no ranges: categories, size classes, words to have and to leave out. */
+/** Where to look: categories, and words of the title to have (all, or one of them) and to leave out. */
 export const KindCard = ({
   market,
   choice,
   categories,
-  sizeClasses,
   costs,
   onChange,
 }: {
   market: Marketplace;
   choice: SiftChoice;
   categories: readonly Category[];
-  sizeClasses: readonly string[];
   costs: Record<string, number>;
   onChange: (change: Partial<SiftChoice>) => void;
 }) => (
-  <Box
-    as="section"
-    aria-label="Limit: kind of product"
-    bg="paper"
-    borderWidth="1px"
-    borderColor="rule"
-    borderRadius="l1"
-    px="3"
-    py="2"
-    w="248px"
-    flexShrink={0}
-    fontSize="13px"
+  <Card
+    name="Kind"
+    wide
+    set={choice.categories.length + choice.have.length + choice.any.length + choice.leaveOut.length > 0}
   >
-    <Flex align="center" justify="space-between">
-      <Text as="h3" fontWeight="600" fontSize="14px">
-        Kind
-      </Text>
-      <Cost n={costs.category} />
-    </Flex>
     <CategoryPicker
       market={market}
       categories={categories}
       chosen={choice.categories}
       onChange={(ids) => onChange({ categories: ids })}
     />
-    <Words
-      key={`have/${choice.have.join()}`}
-      label="Title with"
-      words={choice.have}
-      cost={costs.have}
-      onChange={(have) => onChange({ have })}
-    />
-    <Words
-      key={`not/${choice.leaveOut.join()}`}
+    {costs.category ? (
+      <div className="cost">
+        <Cost n={costs.category} />
+      </div>
+    ) : null}
+    <WordsField label="Title with" words={choice.have} cost={costs.have} onChange={(have) => onChange({ have })} />
+    <WordsField label="with any of" words={choice.any} cost={costs.any} onChange={(any) => onChange({ any })} />
+    <WordsField
       label="without"
       words={choice.leaveOut}
       cost={costs.leaveOut}
       onChange={(leaveOut) => onChange({ leaveOut })}
     />
-    <Flex gap="2" mt="1.5" align="center" wrap="wrap">
-      {sizeClasses.map((name) => (
-        <Checkbox.Root
-          key={name}
-          size="xs"
-          colorPalette="aubergine"
-          checked={choice.sizeClasses.includes(name)}
-          onCheckedChange={({ checked }) =>
-            onChange({
-              sizeClasses:
-                checked === true ? [...choice.sizeClasses, name] : choice.sizeClasses.filter((s) => s !== name),
-            })
-          }
-        >
-          <Checkbox.HiddenInput />
-          <Checkbox.Control />
-          <Checkbox.Label fontWeight="400" fontSize="12px">
-            {name}
-          </Checkbox.Label>
-        </Checkbox.Root>
-      ))}
-      <Cost n={costs.size} />
-    </Flex>
-  </Box>
+  </Card>
 );
-
-const Cost = ({ n }: { n: number | undefined }) =>
-  n ? (
-    <Text as="span" fontSize="12px" color="aubergine">
-      <b>+{count(n)}</b> without it
-    </Text>
-  ) : null;
-
-const Words = ({
-  label,
-  words,
-  cost,
-  onChange,
-}: {
-  label: string;
-  words: string[];
-  cost: number | undefined;
-  onChange: (words: string[]) => void;
-}) => {
-  const [text, setText] = useState(words.join(', '));
-  const settle = (): void => {
-    const next = text
-      .split(',')
-      .map((w) => w.trim())
-      .filter(Boolean);
-    if (next.join() !== words.join()) onChange(next);
-  };
-  return (
-    <Flex as="label" align="center" gap="2" mt="1">
-      <Box as="span" w="62px" color="inkSoft">
-        {label}
-      </Box>
-      <Input
-        size="2xs"
-        flex="1"
-        value={text}
-        placeholder="words, phrases"
-        title={cost ? `${cost} more without it` : undefined}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={settle}
-        onKeyDown={(e) => e.key === 'Enter' && settle()}
-        _placeholder={{ color: 'inkSoft' }}
-      />
-      <Cost n={cost} />
-    </Flex>
-  );
-};
 
 const CategoryPicker = ({
   market,

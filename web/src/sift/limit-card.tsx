@@ -1,12 +1,60 @@
-import { Box, Flex, IconButton, Slider, Text } from '@chakra-ui/react';
 import { X } from 'lucide-react';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
 import { boundFromText, boundToText, rangeFault } from '@kettle/core/sift/address';
-import { measureOf, type MeasureKey } from '@kettle/core/sift/measures';
-import type { Range } from '@kettle/core/sift/query';
-import { weightUnit } from '@kettle/core/measures/units';
+import type { Range } from '@kettle/core/sift/limits';
+import { measureOf, type Measure, type MeasureKey } from '@kettle/core/sift/measures';
+import { unitSuffix } from '@kettle/core/sift/sentence';
+import { Follower } from '../ui/follower.ts';
 import { count } from '../ui/format.ts';
+import './sift.css';
+
+/** The frame that all limit cards share: name, unit, a way to take it away. */
+export const Card = ({
+  name,
+  explanation,
+  unit = '',
+  set,
+  wide = false,
+  onRemove,
+  children,
+}: {
+  name: string;
+  explanation?: string;
+  unit?: string;
+  set: boolean;
+  wide?: boolean;
+  onRemove?: () => void;
+  children: ReactNode;
+}) => (
+  <section aria-label={`Limit: ${name}`} className={`card${set ? ' is-set' : ''}${wide ? ' is-wide' : ''}`}>
+    <header>
+      <h3 title={explanation}>{name}</h3>
+      {unit !== '' && <span className="unit">{unit}</span>}
+      {onRemove && (
+        <button
+          type="button"
+          className="away"
+          aria-label={`Remove the limit ${name}`}
+          title="Remove (Delete)"
+          onClick={onRemove}
+          onKeyDown={(e) => e.key === 'Delete' && onRemove()}
+        >
+          <X size={13} />
+        </button>
+      )}
+    </header>
+    {children}
+  </section>
+);
+
+/** What a limit costs: how many more there would be without it. */
+export const Cost = ({ n }: { n: number | undefined }) =>
+  n ? (
+    <span className="costs">
+      <b>+{count(n)}</b> without it
+    </span>
+  ) : null;
 
 interface Props {
   market: Marketplace;
@@ -17,120 +65,96 @@ interface Props {
   edges: number[] | undefined;
   /** How many more there would be without this limit. */
   cost: number | undefined;
-  onChange: (range: Range) => void;
+  /** `goesOn`: a handle is still being pulled, this takes the place of the change before. */
+  onChange: (range: Range, goesOn?: boolean) => void;
   onRemove: () => void;
 }
 
 /** One limit: its name, how what is left is spread, two handles, two typed bounds, and what it costs. */
 export const LimitCard = ({ market, measure: key, range, histogram, edges, cost, onChange, onRemove }: Props) => {
   const measure = measureOf(key)!;
-  const unit =
-    measure.unit === 'money'
-      ? market.currency
-      : measure.unit === 'weight'
-        ? weightUnit(market.measures)
-        : measure.unit === 'stars'
-          ? 'stars'
-          : '';
-  const bins = histogram?.slice(0, -1) ?? [];
   const unknown = histogram?.at(-1) ?? 0;
   const limited = range.min !== null || range.max !== null;
+  // A bound that moves keeps what was said of the unknown.
+  const move = ({ min, max }: Range, goesOn?: boolean): void => {
+    const next: Range = range.unknown ? { min, max, unknown: true } : { min, max };
+    if (goesOn) onChange(next, true);
+    else onChange(next);
+  };
+  const unit =
+    measure.unit === 'stars' ? 'stars' : measure.unit === 'points' ? '0–100' : unitSuffix(measure.unit, market).trim();
   return (
-    <Box
-      as="section"
-      aria-label={`Limit: ${measure.name}`}
-      bg="paper"
-      borderWidth="1px"
-      borderColor={limited ? 'aubergine.emphasized' : 'rule'}
-      borderRadius="l1"
-      px="3"
-      pt="2"
-      pb="2"
-      w="176px"
-      flexShrink={0}
-    >
-      <Flex align="center" gap="1">
-        <Text as="h3" fontWeight="600" flex="1" title={measure.explanation} truncate>
-          {measure.name}
-        </Text>
-        <Text color="inkSoft" fontSize="12px">
-          {unit}
-        </Text>
-        <IconButton size="2xs" variant="ghost" aria-label={`Remove the limit ${measure.name}`} onClick={onRemove}>
-          <X size={13} />
-        </IconButton>
-      </Flex>
-      <Bars bins={bins} edges={edges} range={range} />
-      {edges && (
-        <Handles
-          key={`${range.min}/${range.max}`}
-          name={measure.name}
-          edges={edges}
-          range={range}
-          unit={measure.unit}
-          onChange={onChange}
-        />
-      )}
-      <Bounds
-        key={`typed/${range.min}/${range.max}`}
-        market={market}
-        measureKey={key}
-        range={range}
-        onChange={onChange}
-      />
-      <Text fontSize="12px" mt="1" minH="18px" color={cost ? 'aubergine' : 'inkSoft'}>
-        {limited ? (
-          cost === undefined ? (
-            ' '
-          ) : cost === 0 ? (
-            'costs nothing now'
-          ) : (
-            <>
-              <b>+{count(cost)}</b> without it
-            </>
-          )
-        ) : unknown > 0 ? (
-          `${count(unknown)} unknown`
+    <Card name={measure.name} explanation={measure.explanation} unit={unit} set={limited} onRemove={onRemove}>
+      <Bars bins={histogram?.slice(0, -1) ?? []} edges={edges} range={range} />
+      {edges && <Handles measure={measure} edges={edges} range={range} onChange={move} />}
+      <Bounds market={market} measure={measure} range={range} onChange={(r) => move(r)} />
+      <div className={limited && cost ? 'cost costs' : 'cost'}>
+        {!limited ? (
+          unknown > 0 && `${count(unknown)} unknown`
+        ) : cost === undefined ? null : cost === 0 ? (
+          'costs nothing now'
         ) : (
-          ' '
+          <Cost n={cost} />
         )}
-      </Text>
-    </Box>
+      </div>
+      {limited && unknown > 0 && (
+        <label className="unknowns" title={`${measure.name} is not known of these; they pass all other limits.`}>
+          <input
+            type="checkbox"
+            className="tick"
+            checked={range.unknown === true}
+            onChange={(e) =>
+              onChange(e.target.checked ? { ...range, unknown: true } : { min: range.min, max: range.max })
+            }
+          />
+          keep {count(unknown)} unknown
+        </label>
+      )}
+      {key === 'rank' && <span className="note">within one main category only</span>}
+    </Card>
   );
 };
+
+const WIDTH = 240;
+const HEIGHT = 34;
 
 const Bars = ({ bins, edges, range }: { bins: number[]; edges: number[] | undefined; range: Range }) => {
   const most = Math.max(1, ...bins);
+  const wide = WIDTH / Math.max(1, bins.length);
   const within = (i: number): boolean =>
     edges === undefined ||
     ((range.min === null || edges[i + 1]! > range.min) && (range.max === null || edges[i]! <= range.max));
+  const path = (inside: boolean): string =>
+    bins
+      .map((n, i) => {
+        if (n === 0 || within(i) !== inside) return '';
+        const high = Math.max(1.5, (HEIGHT * n) / most);
+        return `M${(i * wide).toFixed(1)} ${HEIGHT}v${-high.toFixed(1)}h${(wide - 1.4).toFixed(1)}V${HEIGHT}z`;
+      })
+      .join('');
   return (
-    <Flex aria-hidden align="flex-end" gap="1px" h="34px" mt="1">
-      {bins.map((n, i) => (
-        <Box
-          key={i}
-          flex="1"
-          h={`${n === 0 ? 0 : Math.max(4, (100 * n) / most)}%`}
-          bg={within(i) ? 'aubergine' : 'quietBar'}
-        />
-      ))}
-    </Flex>
+    <svg aria-hidden className="bars" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none">
+      <path className="out" d={path(false)} />
+      <path className="in" d={path(true)} />
+    </svg>
   );
 };
 
-/** Handles move along the bins' edges; the outermost place means "any". */
+const STEPS = 4;
+/** While a handle is pulled the list follows this often. */
+const FOLLOW_EVERY_MS = 90;
+
+/** Handles move along the bins' edges; the outermost place means "any". The list follows while one is pulled. */
 const Handles = ({
-  name,
+  measure,
   edges,
   range,
-  unit,
   onChange,
 }: {
-  name: string;
+  measure: Measure;
   edges: number[];
   range: Range;
-  unit: string;
-  onChange: (range: Range) => void;
+  onChange: (range: Range, goesOn: boolean) => void;
 }) => {
   const last = edges.length - 1;
   const place = (bound: number): number => {
@@ -139,118 +163,132 @@ const Handles = ({
     if (above === 0) return 0;
     return above - 1 + (bound - edges[above - 1]!) / (edges[above]! - edges[above - 1]!);
   };
-  const onStep = (at: number): number => Math.round(at * 4) / 4;
-  const [drawn, setDrawn] = useState<[number, number]>([
-    range.min === null ? 0 : onStep(place(range.min)),
-    range.max === null ? last : onStep(place(range.max)),
-  ]);
+  const onStep = (at: number): number => Math.round(at * STEPS) / STEPS;
+  const places = ({ min, max }: Range): [number, number] => [
+    min === null ? 0 : onStep(place(min)),
+    max === null ? last : onStep(place(max)),
+  ];
   const bound = (at: number): number => {
     const below = Math.floor(at);
     const raw = edges[below]! + (at - below) * ((edges[below + 1] ?? edges[below]!) - edges[below]!);
-    return roundNicely(raw, unit);
+    return roundNicely(raw, measure.unit);
   };
-  return (
-    <Slider.Root
-      size="sm"
-      colorPalette="aubergine"
+  const [drawn, setDrawn] = useState(() => places(range));
+  // While a handle is held it is the hand that says where it is; otherwise the range does. `held` is the range before.
+  const [held, setHeld] = useState<Range | null>(null);
+  const [follower] = useState(() => new Follower<[number, number]>(FOLLOW_EVERY_MS));
+  const [low, high] = held ? drawn : places(range);
+  const tell =
+    (before: Range) =>
+    ([from, to]: [number, number], goesOn: boolean): void => {
+      const next = { min: from <= 0 ? null : bound(from), max: to >= last ? null : bound(to) };
+      // A bound that was typed between two steps stays as typed while the other handle moves.
+      const [wasFrom, wasTo] = places(before);
+      if (before.min !== null && wasFrom === from) next.min = before.min;
+      if (before.max !== null && wasTo === to) next.max = before.max;
+      if (next.min !== range.min || next.max !== range.max) onChange(next, goesOn);
+    };
+  const pull = (next: [number, number]): void => {
+    setHeld(held ?? range);
+    setDrawn(next);
+    follower.follow(next, tell(held ?? range));
+  };
+  const release = (): void => {
+    if (!held) return;
+    follower.end(drawn, tell(held));
+    setHeld(null);
+  };
+  const handle = (side: 0 | 1, label: string) => (
+    <input
+      type="range"
+      aria-label={`${measure.name} ${label}`}
+      aria-valuetext={(side === 0 ? low <= 0 : high >= last) ? 'any' : undefined}
       min={0}
       max={last}
-      step={0.25}
-      minStepsBetweenThumbs={0}
-      value={drawn}
-      aria-label={[`${name} from`, `${name} to`]}
-      onValueChange={({ value }) => setDrawn(value as [number, number])}
-      onValueChangeEnd={({ value: [low, high] }) =>
-        onChange({ min: low! <= 0 ? null : bound(low!), max: high! >= last ? null : bound(high!) })
-      }
-    >
-      <Slider.Control>
-        <Slider.Track h="2px" bg="rule">
-          <Slider.Range bg="aubergine" />
-        </Slider.Track>
-        <Slider.Thumb index={0} boxSize="3" borderColor="aubergine">
-          <Slider.HiddenInput />
-        </Slider.Thumb>
-        <Slider.Thumb index={1} boxSize="3" borderColor="aubergine">
-          <Slider.HiddenInput />
-        </Slider.Thumb>
-      </Slider.Control>
-    </Slider.Root>
+      step={1 / STEPS}
+      value={side === 0 ? low : high}
+      // The lower handle lies above in the upper half, so that both can be got hold of when they meet.
+      style={{ zIndex: side === 0 && low > last / 2 ? 2 : 1 }}
+      onChange={(e) => {
+        const at = Number(e.target.value);
+        pull(side === 0 ? [Math.min(at, high), high] : [low, Math.max(at, low)]);
+      }}
+      onPointerUp={release}
+      onKeyUp={release}
+      onBlur={release}
+    />
+  );
+  return (
+    <div className="handles">
+      <span className="between" style={{ left: `${(100 * low) / last}%`, right: `${100 - (100 * high) / last}%` }} />
+      {handle(0, 'from')}
+      {handle(1, 'to')}
+    </div>
   );
 };
 
 /** Two or three telling digits, so that a handle gives a bound a person would have typed. */
-const roundNicely = (value: number, unit: string): number => {
-  if (unit === 'stars') return Math.round(value * 10) / 10;
-  const step = 10 ** Math.max(0, Math.floor(Math.log10(Math.max(1, value))) - 1);
+const roundNicely = (value: number, unit: Measure['unit']): number => {
+  if (unit === 'stars' || unit === 'decimal') return Math.round(value * 10) / 10;
+  if (unit === 'percent') return Math.round(value * 100) / 100;
+  const step = 10 ** Math.max(0, Math.floor(Math.log10(Math.max(1, Math.abs(value)))) - 1);
   return Math.round(value / step) * step;
 };
 
 const Bounds = ({
   market,
-  measureKey,
+  measure,
   range,
   onChange,
 }: {
   market: Marketplace;
-  measureKey: MeasureKey;
+  measure: Measure;
   range: Range;
   onChange: (range: Range) => void;
 }) => {
-  const measure = measureOf(measureKey)!;
   const shown = (bound: number | null): string => (bound === null ? '' : boundToText(bound, measure.unit, market));
-  const [texts, setTexts] = useState({ min: shown(range.min), max: shown(range.max) });
+  // What is being typed; null where a field shows its bound. The other field must not lose what is typed in it.
+  const [typed, setTyped] = useState<{ min: string | null; max: string | null }>({ min: null, max: null });
   const [fault, setFault] = useState<string | null>(null);
-  const settle = (next: { min: string; max: string }): void => {
-    const read = (text: string): number | null =>
-      text.trim() === '' ? null : (boundFromText(text, measure.unit, market) ?? Number.NaN);
-    const wanted = { min: read(next.min), max: read(next.max) };
+  const settle = (): void => {
+    const read = (text: string | null, before: number | null): number | null => {
+      // What was not touched stays exactly what it was, rounded as it may be shown.
+      if (text === null || text === shown(before)) return before;
+      return text.trim() === '' ? null : (boundFromText(text, measure.unit, market) ?? Number.NaN);
+    };
+    const wanted = { min: read(typed.min, range.min), max: read(typed.max, range.max) };
     const wrong =
       Number.isNaN(wanted.min) || Number.isNaN(wanted.max)
         ? `${measure.name}: this is no number.`
-        : rangeFault(measure.name, wanted);
+        : rangeFault(measure, wanted);
     setFault(wrong);
-    if (wrong === null && (wanted.min !== range.min || wanted.max !== range.max)) onChange(wanted);
+    if (wrong !== null) return;
+    setTyped({ min: null, max: null });
+    if (wanted.min !== range.min || wanted.max !== range.max) onChange(wanted);
   };
   const field = (side: 'min' | 'max', label: string) => (
     <input
       aria-label={`${measure.name} ${label}`}
       inputMode="decimal"
       placeholder="any"
-      value={texts[side]}
+      value={typed[side] ?? shown(range[side])}
       aria-invalid={fault !== null}
       className="bound"
-      onChange={(e) => setTexts({ ...texts, [side]: e.target.value })}
-      onBlur={() => settle(texts)}
-      onKeyDown={(e) => e.key === 'Enter' && settle(texts)}
+      onChange={(e) => setTyped({ ...typed, [side]: e.target.value })}
+      onBlur={settle}
+      onKeyDown={(e) => e.key === 'Enter' && settle()}
     />
   );
   return (
     <>
-      <Flex
-        gap="3"
-        mt="1"
-        css={{
-          '& .bound': {
-            width: '50%',
-            minWidth: 0,
-            textAlign: 'center',
-            background: 'transparent',
-            borderBottom: '1px solid var(--chakra-colors-ink-soft)',
-            fontVariantNumeric: 'tabular-nums',
-            padding: '2px 0',
-            color: 'inherit',
-          },
-          '& .bound::placeholder': { color: 'var(--chakra-colors-ink-soft)', opacity: 1 },
-        }}
-      >
+      <div className="bounds">
         {field('min', 'at least')}
         {field('max', 'at most')}
-      </Flex>
+      </div>
       {fault && (
-        <Text role="alert" color="brick" fontSize="12px" mt="1">
+        <div role="alert" className="wrong">
           {fault}
-        </Text>
+        </div>
       )}
     </>
   );

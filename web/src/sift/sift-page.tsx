@@ -1,26 +1,34 @@
-import { Box, Button, Flex, Heading, Menu, Portal, Spinner, Text } from '@chakra-ui/react';
-import { Plus } from 'lucide-react';
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { Box, Button, Flex, Heading, Spinner, Text } from '@chakra-ui/react';
+import { Undo2 } from 'lucide-react';
+import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import type { ListingBrief } from '@kettle/contract/shapes';
+import { cardsOfChoice, type CardKey } from '@kettle/contract/sift';
 import type { Marketplace } from '@kettle/contract/sources';
-import { emptyChoice } from '@kettle/core/sift/address';
-import { MEASURES, measureOf, type MeasureKey } from '@kettle/core/sift/measures';
-import type { SortKey } from '@kettle/core/sift/query';
-import { useCategoriesQuery, useSiftInfiniteQuery } from '../api/api.ts';
-import { Kbd } from '../app/shell.tsx';
+import { measureOf, type MeasureKey } from '@kettle/core/sift/measures';
+import type { SortKey } from '@kettle/core/sift/order';
+import { sentenceOf } from '@kettle/core/sift/sentence';
+import { useCategoriesQuery, useMarkMutation, useSievesQuery, useSiftInfiniteQuery } from '../api/api.ts';
+import { kept } from '../app/kept.ts';
 import { useMarket } from '../app/use-market.ts';
 import { listingColumns } from '../listings/listing-columns.tsx';
 import { BESIDE_SHEET, ListingSheetPanel } from '../listings/sheet-panel.tsx';
 import { useTray } from '../tray/use-tray.ts';
 import { DataTable } from '../ui/data-table.tsx';
-import { Empty } from '../ui/empty.tsx';
 import { ExportMenu } from '../ui/export-menu.tsx';
 import { count } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
 import { useKeys } from '../ui/use-keys.ts';
+import { AddLimit } from './add-limit.tsx';
+import { OtherLimitCard } from './choice-cards.tsx';
 import { KindCard } from './kind-card.tsx';
 import { LimitCard } from './limit-card.tsx';
-import { sentenceOf } from './sentence.ts';
-import { useSift } from './use-sift.ts';
+import { NothingLeft, withoutLimit } from './nothing-left.tsx';
+import { sittingOf, useSift, type SiftAddress } from './use-sift.ts';
+import './sift.css';
+
+const SieveMenu = lazy(() => import('./sieve-menu.tsx').then((m) => ({ default: m.SieveMenu })));
+const SieveNews = lazy(() => import('./sieve-news.tsx').then((m) => ({ default: m.SieveNews })));
+const DroppedBar = lazy(() => import('./dropped-bar.tsx').then((m) => ({ default: m.DroppedBar })));
 
 export const Component = () => {
   const { market } = useMarket();
@@ -28,45 +36,64 @@ export const Component = () => {
 };
 
 const NO_ROWS: never[] = [];
+const LOOK_AGAIN_MS = 900;
+/** Sorted with the least first when first chosen. */
+const LEAST_FIRST = ['title', 'brand', 'rank'];
 
 const SiftPage = ({ market }: { market: Marketplace }) => {
   const sift = useSift(market);
   const { choice, cards, open } = sift;
-  const show = cards.join(',');
+  const show = cards.filter((c) => measureOf(c)).join(',');
   const asked = useDeferredValue(sift.search);
-  const { data, error, isFetching, hasNextPage, fetchNextPage, isFetchingNextPage } = useSiftInfiniteQuery({
-    marketplace: market.id,
-    search: asked,
-    show,
-  });
+  const [behind, setBehind] = useState(false);
+  const { data, error, isFetching, hasNextPage, fetchNextPage, isFetchingNextPage } = useSiftInfiniteQuery(
+    { marketplace: market.id, search: asked, show },
+    { pollingInterval: behind ? LOOK_AGAIN_MS : 0 },
+  );
   const { data: categories } = useCategoriesQuery({ params: { marketplace: market.id } });
-  const { codes: tray, toggle } = useTray(market.id);
-  const [adding, setAdding] = useState(false);
-  const columns = useMemo(() => listingColumns(market, tray, toggle), [market, tray, toggle]);
   const first = data?.pages[0];
+  if (first && behind !== first.index.behind) setBehind(first.index.behind);
   const rows = useMemo(() => data?.pages.flatMap((p) => p.rows) ?? NO_ROWS, [data]);
+  const folded = useMemo(
+    () => Object.assign({}, ...(data?.pages.map((p) => p.folded) ?? [])) as Record<string, number>,
+    [data],
+  );
+  const tray = useTray(market.id, rows);
+  const [adding, setAdding] = useState(false);
+  const columns = useMemo(() => listingColumns(market, tray, folded), [market, tray, folded]);
   const more = useCallback(() => {
     if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
   }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
-  useKeys({ l: () => setAdding(true), Escape: () => sift.setOpen(null) });
+  const dropping = useDropping(market);
+  useStart(market, sift);
+  useUndoKey(sift);
+  useKeys({
+    l: () => setAdding(true),
+    u: () => dropping.last && dropping.undo(),
+    Escape: () => sift.setOpen(null),
+  });
 
-  const remove = (key: MeasureKey): void => {
+  const remove = (key: CardKey): void =>
     sift.setCards(
       cards.filter((c) => c !== key),
-      ({ ranges: { [key]: _, ...ranges } }) => ({ ranges }),
+      (now) => {
+        if (key === 'brand') return { brands: [], notBrands: [] };
+        if (key === 'flags') return { hide: [], only: [] };
+        if (key === 'marks') return { hideMarked: [], stayAwayOff: false };
+        return withoutLimit(now, key);
+      },
     );
-  };
   const sortBy = (key: string): void =>
     sift.change({
       sort: key as SortKey,
-      descending: choice.sort === key ? !choice.descending : key !== 'title' && key !== 'brand' && key !== 'rank',
+      descending: choice.sort === key ? !choice.descending : !LEAST_FIRST.includes(key),
     });
-  const addable = MEASURES.filter((m) => m.limit && !cards.includes(m.key));
+  const name = (id: number): string | undefined => categories?.find((c) => c.id === id)?.name;
   return (
     <Flex direction="column" h="100%" position="relative" pr={open ? BESIDE_SHEET : undefined}>
       <title>{`Sift ${market.name} – Cold Kettle`}</title>
       <Box px="5" pt="3" pb="3" borderBottomWidth="1px" borderColor="rule">
-        <Flex gap="5" align="flex-start" wrap="wrap">
+        <Flex gap="3" align="flex-start" wrap="wrap">
           <Heading
             as="h1"
             fontFamily="body"
@@ -77,94 +104,135 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
             minW="280px"
             pt="1"
           >
-            {sentenceOf(choice, market, categories ?? [])}
+            {sentenceOf(choice, market, name)}
           </Heading>
-          <Box aria-live="polite" whiteSpace="nowrap" minW="180px" textAlign="right">
+          <Box aria-live="polite" whiteSpace="nowrap" textAlign="right">
             <Box as="span" fontFamily="heading" fontWeight="700" fontSize="24px" data-testid="sift-count">
               {first ? count(first.count) : '…'}
             </Box>{' '}
             <Box as="span" color="inkSoft">
               of {first ? count(first.total) : '…'} listings
             </Box>
+            {first && first.shown < first.count && (
+              <Box color="inkSoft" fontSize="12px">
+                {count(first.shown)} with variations folded
+              </Box>
+            )}
           </Box>
-          <ExportMenu
-            what="All matches"
-            addressOf={(ending) => `/api/marketplaces/${market.id}/sift.${ending}?${sift.search}`}
-          />
+          <Flex direction="column" align="flex-end" gap="1" fontSize="13px">
+            <Flex gap="2">
+              <Button
+                size="xs"
+                variant="outline"
+                bg="paper"
+                px="2"
+                aria-label="Undo the last change of the limits"
+                title="Undo (Ctrl+Z)"
+                onClick={sift.undo}
+              >
+                <Undo2 size={14} />
+              </Button>
+              <Button
+                size="xs"
+                variant="outline"
+                bg="paper"
+                disabled={sift.search === ''}
+                title="Take all limits away; Ctrl+Z brings them back"
+                onClick={() => sift.load('', null)}
+              >
+                Clear
+              </Button>
+              <Button
+                size="xs"
+                variant="outline"
+                bg="paper"
+                aria-pressed={choice.fold}
+                title="One row for all sizes and colours of a product"
+                color={choice.fold ? 'aubergine' : undefined}
+                onClick={() => sift.change({ fold: !choice.fold })}
+              >
+                Fold variations
+              </Button>
+              <Suspense
+                fallback={
+                  <Button size="xs" variant="outline" bg="paper">
+                    Sieve
+                  </Button>
+                }
+              >
+                <SieveMenu market={market} sift={sift} />
+              </Suspense>
+              <ExportMenu
+                what="All matches"
+                addressOf={(ending) => `/api/marketplaces/${market.id}/sift.${ending}?${sift.search}`}
+              />
+            </Flex>
+            {sift.sieve !== null && (
+              <Suspense>
+                <SieveNews market={market} sieve={sift.sieve} onOpen={sift.setOpen} />
+              </Suspense>
+            )}
+          </Flex>
         </Flex>
+        {first?.index.behind && (
+          <Text role="status" fontSize="13px" color="saffron">
+            ▲ The list is being brought up to date; until then it is that of a moment ago.
+          </Text>
+        )}
+        {first?.index.failed && (
+          <Text role="status" fontSize="13px" color="saffron">
+            ▲ {first.index.failed}
+          </Text>
+        )}
         {first?.faults.map((f) => (
           <Text key={f.field} role="alert" color="brick" mt="1">
             ■ {f.sentence}
           </Text>
         ))}
-        <Flex gap="2.5" mt="3" overflowX="auto" pb="1" align="stretch">
+        <div className={open ? 'cards is-tight' : 'cards'}>
           <KindCard
             market={market}
             choice={choice}
-            categories={categories ?? []}
-            sizeClasses={first?.sizeClasses ?? []}
+            categories={categories ?? NO_ROWS}
             costs={first?.costs ?? {}}
             onChange={sift.change}
           />
-          {cards.map((key) => (
-            <LimitCard
-              key={key}
-              market={market}
-              measure={key}
-              range={choice.ranges[key] ?? { min: null, max: null }}
-              histogram={first?.histograms[key]}
-              edges={first?.edges[key]}
-              cost={first?.costs[key]}
-              onChange={(range) =>
-                sift.change(({ ranges: { [key]: _, ...others } }) => ({
-                  ranges: range.min === null && range.max === null ? others : { ...others, [key]: range },
-                }))
-              }
-              onRemove={() => remove(key)}
-            />
-          ))}
-          {addable.length > 0 && (
-            <Menu.Root
-              open={adding}
-              onOpenChange={({ open: now }) => setAdding(now)}
-              onSelect={({ value }) => sift.setCards([...cards, value as MeasureKey])}
-            >
-              <Menu.Trigger asChild>
-                <Button
-                  variant="plain"
-                  h="auto"
-                  minH="120px"
-                  w="132px"
-                  flexShrink={0}
-                  borderWidth="1px"
-                  borderStyle="dashed"
-                  borderColor="rule"
-                  color="inkSoft"
-                  fontWeight="400"
-                >
-                  <Plus size={14} aria-hidden /> Add a limit <Kbd>l</Kbd>
-                </Button>
-              </Menu.Trigger>
-              <Portal>
-                <Menu.Positioner>
-                  <Menu.Content maxW="380px">
-                    {addable.map((m) => (
-                      <Menu.Item key={m.key} value={m.key} alignItems="flex-start">
-                        <Box>
-                          <b>{m.name}</b>
-                          <Text fontSize="12px" color="inkSoft">
-                            {m.explanation}
-                          </Text>
-                        </Box>
-                      </Menu.Item>
-                    ))}
-                  </Menu.Content>
-                </Menu.Positioner>
-              </Portal>
-            </Menu.Root>
+          {cards.map((key) =>
+            measureOf(key) ? (
+              <LimitCard
+                key={key}
+                market={market}
+                measure={key as MeasureKey}
+                range={choice.ranges[key as MeasureKey] ?? { min: null, max: null }}
+                histogram={first?.histograms[key]}
+                edges={first?.edges[key]}
+                cost={first?.costs[key]}
+                onChange={(range, goesOn) =>
+                  sift.change(
+                    ({ ranges: { [key as MeasureKey]: _, ...others } }) => ({
+                      ranges: range.min === null && range.max === null ? others : { ...others, [key]: range },
+                    }),
+                    goesOn,
+                  )
+                }
+                onRemove={() => remove(key)}
+              />
+            ) : (
+              <OtherLimitCard
+                key={key}
+                card={key as Exclude<CardKey, MeasureKey>}
+                market={market}
+                choice={choice}
+                costs={first?.costs ?? {}}
+                names={first?.choices ?? {}}
+                onChange={sift.change}
+                onRemove={() => remove(key)}
+              />
+            ),
           )}
-        </Flex>
-        <ProblemNote error={error} kept="Your limits are kept in the address." />
+          <AddLimit cards={cards} open={adding} onOpen={setAdding} onAdd={(key) => sift.setCards([...cards, key])} />
+        </div>
+        <ProblemNote error={isAborted(error) ? undefined : error} kept="Your limits are kept in the address." />
       </Box>
       <Box flex="1" minH="0" position="relative">
         {first ? (
@@ -173,22 +241,25 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
             keptAs="sift"
             columns={columns}
             rows={rows}
-            rowKey={(l) => l.code}
-            total={first.count}
+            rowKey={codeOf}
+            total={first.shown}
             sort={{ key: choice.sort, descending: choice.descending }}
             onSort={sortBy}
             chosen={open}
             onOpen={(l, how) => sift.setOpen(how === 'open' && open === l.code ? null : l.code)}
-            onTray={(l) => toggle(l.code)}
-            isMarked={(l) => tray.includes(l.code)}
+            onTray={(l) => tray.toggle(l.code)}
+            rowKeys={{ d: dropping.drop, X: (l) => tray.toggleUpTo(l.code) }}
+            isMarked={(l) => tray.codes.includes(l.code)}
+            isQuiet={(l) => l.mark?.state === 'dropped'}
             onEnd={more}
-            stale={isFetching && !isFetchingNextPage}
+            stale={isFetching && !isFetchingNextPage && !behind}
             empty={
               <NothingLeft
                 market={market}
                 total={first.total}
-                costs={first.costs}
-                onClear={() => sift.change(emptyChoice())}
+                choice={choice}
+                ways={first.waysBack}
+                onChoose={(next) => sift.setCards([...new Set([...cards, ...cardsOfChoice(next)])], () => next)}
               />
             }
           />
@@ -199,54 +270,86 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
             </Flex>
           )
         )}
+        {dropping.last && (
+          <Suspense>
+            <DroppedBar
+              key={dropping.last.listing.code}
+              title={dropping.last.listing.title}
+              reason={dropping.last.reason}
+              onReason={dropping.say}
+              onUndo={dropping.undo}
+              onClose={dropping.forget}
+            />
+          </Suspense>
+        )}
       </Box>
       {open && <ListingSheetPanel market={market} code={open} onClose={() => sift.setOpen(null)} />}
     </Flex>
   );
 };
 
-const NothingLeft = ({
-  market,
-  total,
-  costs,
-  onClear,
-}: {
-  market: Marketplace;
-  total: number;
-  costs: Record<string, number>;
-  onClear: () => void;
-}) => {
-  if (total === 0)
-    return (
-      <Empty
-        title={`${market.name} holds no listings yet`}
-        action={
-          <Button asChild colorPalette="aubergine" size="sm">
-            <a href="/sources">Import a file</a>
-          </Button>
-        }
-      >
-        Take a CSV of listings in under Sources; they can be sifted at once.
-      </Empty>
-    );
-  const dearest = Object.entries(costs).sort((a, b) => b[1] - a[1])[0];
-  const name =
-    dearest && dearest[1] > 0
-      ? (measureOf(dearest[0])?.name ??
-        { category: 'Categories', size: 'Size class', have: 'Title with', leaveOut: 'Title without' }[dearest[0]])
-      : null;
-  return (
-    <Empty
-      title="No listing passes all limits"
-      action={
-        <Button size="sm" variant="outline" onClick={onClear}>
-          Clear all limits
-        </Button>
-      }
-    >
-      {name
-        ? `“${name}” costs most: ${count(dearest![1])} more would be left without it. Loosen that one first.`
-        : 'No single limit is to blame: loosen two or more.'}
-    </Empty>
+const codeOf = (l: ListingBrief): string => l.code;
+/** An older question that a newer one ended is no failure. */
+const isAborted = (error: unknown): boolean =>
+  typeof error === 'object' && error !== null && /abort/i.test(String((error as { error?: unknown }).error ?? ''));
+
+/** Dropping rows: at once, with a reason afterwards if one is wanted, and a way back. */
+const useDropping = (market: Marketplace) => {
+  const [mark] = useMarkMutation();
+  const [last, setLast] = useState<{ listing: ListingBrief; reason: string } | null>(null);
+  const put = (listing: ListingBrief, state: 'dropped' | null, reason: string): void =>
+    void mark({ params: { marketplace: market.id }, body: { codes: [listing.code], state, reason } });
+  return {
+    last,
+    drop: (listing: ListingBrief) => {
+      put(listing, 'dropped', '');
+      setLast({ listing, reason: '' });
+    },
+    say: (reason: string) => {
+      if (!last) return;
+      put(last.listing, 'dropped', reason);
+      setLast({ ...last, reason });
+    },
+    undo: () => {
+      if (last) put(last.listing, null, '');
+      setLast(null);
+    },
+    forget: () => setLast(null),
+  };
+};
+
+/**
+ * An address without limits opens, once, with the sieve that the seller starts from; where there is none, the sitting
+ * goes on where it was left.
+ */
+const useStart = (market: Marketplace, sift: SiftAddress): void => {
+  const { data } = useSievesQuery({ params: { marketplace: market.id } });
+  const [left] = useState(() =>
+    sift.search === '' && sift.sieve === null ? (kept<string>(sittingOf(market.id)) ?? '') : null,
   );
+  const started = useRef(false);
+  const { load, goOn } = sift;
+  useEffect(() => {
+    if (!data || left === null || started.current) return;
+    started.current = true;
+    const start = data.kept.find((s) => s.isStart);
+    if (start) load(start.search, start.id);
+    else if (left !== '') goOn(left);
+  }, [data, left, load, goOn]);
+};
+
+/** Ctrl+Z takes the last change of the limits back, unless a field is being typed in. */
+const useUndoKey = ({ undo }: SiftAddress): void => {
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const typing =
+        (event.target instanceof HTMLInputElement && !['checkbox', 'range'].includes(event.target.type)) ||
+        event.target instanceof HTMLTextAreaElement;
+      if (typing || event.key.toLowerCase() !== 'z' || event.shiftKey || !(event.ctrlKey || event.metaKey)) return;
+      event.preventDefault();
+      undo();
+    };
+    document.addEventListener('keydown', press);
+    return () => document.removeEventListener('keydown', press);
+  }, [undo]);
 };

@@ -5,7 +5,9 @@ import type { Marketplace } from '@kettle/contract/sources';
 import { useAddMarketplaceMutation, useCopyFeesMutation, useJobsQuery, useMarketplacesQuery } from '../api/api.ts';
 import { count, day } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { FlagRulesPanel } from './flag-rules-panel.tsx';
 import { ImportPanel } from './import-panel.tsx';
+import { StayAwayPanel } from './stay-away-panel.tsx';
 
 export const Component = () => {
   const { data, error } = useMarketplacesQuery({ params: {} });
@@ -76,6 +78,12 @@ const MarketplaceCard = ({ market, templates }: { market: Marketplace; templates
         </Text>
       )}
       <ProblemNote error={error} />
+      {market.listings > 0 && (
+        <>
+          <StayAwayPanel market={market} />
+          <FlagRulesPanel market={market} />
+        </>
+      )}
     </Box>
   );
 };

@@ -20,6 +20,11 @@ export const traySlice = createSlice({
       tray.undo = codes.includes(code) ? { marketplace, codes } : null;
       tray.codes[marketplace] = codes.includes(code) ? codes.filter((c) => c !== code) : [...codes, code];
     },
+    putIn: (tray, { payload: { marketplace, codes } }: PayloadAction<{ marketplace: string; codes: string[] }>) => {
+      const before = tray.codes[marketplace] ?? [];
+      tray.undo = { marketplace, codes: before };
+      tray.codes[marketplace] = [...before, ...codes.filter((c) => !before.includes(c))];
+    },
     emptied: (tray, { payload: marketplace }: PayloadAction<string>) => {
       tray.undo = { marketplace, codes: tray.codes[marketplace] ?? [] };
       tray.codes[marketplace] = [];
@@ -30,4 +35,4 @@ export const traySlice = createSlice({
     },
   },
 });
-export const { toggled, emptied, broughtBack } = traySlice.actions;
+export const { toggled, putIn, emptied, broughtBack } = traySlice.actions;

@@ -1,5 +1,7 @@
-import { Box, Button, Checkbox, Popover, Portal, Text } from '@chakra-ui/react';
 import {
+  columnOrderingFeature,
+  columnPinningFeature,
+  columnSizingFeature,
   columnVisibilityFeature,
   createColumnHelper,
   tableFeatures,
@@ -7,25 +9,35 @@ import {
   type RowData,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { keep, kept } from '../app/kept.ts';
-import { useKeys } from './use-keys.ts';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
+import { ColumnChooser } from './column-chooser.tsx';
+import { useColumnChoice } from './column-choice.ts';
+import './data-table.css';
+import { useKeys, type Keys } from './use-keys.ts';
 
-const features = tableFeatures({ columnVisibilityFeature });
+const features = tableFeatures({
+  columnOrderingFeature,
+  columnPinningFeature,
+  columnSizingFeature,
+  columnVisibilityFeature,
+});
 export const ROW_HEIGHT = 44;
+const WIDTH = 92;
+const RESIZE_STEP = 16;
 
 export interface Column<R> {
   key: string;
   head: string;
   /** Stands in the head's title and in the list of columns. */
   explanation: string;
-  cell: (row: R, at: number) => ReactNode;
+  cell: (row: R) => ReactNode;
   align?: 'left' | 'right';
   width?: number;
   sortable?: boolean;
   /** Cannot be hidden. */
   fixed?: boolean;
+  initially?: 'hidden';
 }
 interface Props<R> {
   label: string;
@@ -39,7 +51,11 @@ interface Props<R> {
   chosen?: string | null;
   onOpen?: (row: R, how: 'open' | 'follow') => void;
   onTray?: (row: R) => void;
+  /** Keys of the list's own, with the row they are for. */
+  rowKeys?: Record<string, (row: R) => void>;
   isMarked?: (row: R) => boolean;
+  /** Rows to be looked at less: dropped before, say. */
+  isQuiet?: (row: R) => boolean;
   onEnd?: () => void;
   /** Name under which the choice of columns is kept. */
   keptAs: string;
@@ -47,7 +63,7 @@ interface Props<R> {
   stale?: boolean;
 }
 
-/** A wide table: sticky head and first column, only the rows in sight drawn, rows moved through by keys. */
+/** A wide table: sticky head and first columns, only the rows in sight drawn, rows moved through by keys. */
 export const DataTable = <R extends RowData>({
   label,
   columns,
@@ -59,42 +75,57 @@ export const DataTable = <R extends RowData>({
   chosen,
   onOpen,
   onTray,
+  rowKeys,
   isMarked,
+  isQuiet,
   onEnd,
   keptAs,
   empty,
   stale,
 }: Props<R>) => {
   const scroller = useRef<HTMLDivElement>(null);
-  const [hidden, setHidden] = useState<Record<string, boolean>>(() => kept(`columns/${keptAs}`) ?? {});
+  const choice = useColumnChoice(keptAs, columns);
   const [at, setAt] = useState(-1);
+  const [enlarged, setEnlarged] = useState(false);
+  const [dragged, setDragged] = useState<{ key: string; width: number } | null>(null);
   const defs = useMemo(() => {
     const helper = createColumnHelper<typeof features, R>();
-    return columns.map((c) =>
-      helper.display({ id: c.key, header: c.head, cell: ({ row }) => c.cell(row.original, row.index) }),
-    );
+    return columns.map((c) => helper.display({ id: c.key, header: c.head, size: c.width ?? WIDTH }));
   }, [columns]);
   const table = useTable({
     features,
     columns: defs,
     data: rows as R[],
     getRowId: rowKey,
-    state: { columnVisibility: hidden },
-    onColumnVisibilityChange: () => {},
+    state: {
+      columnVisibility: Object.fromEntries(columns.map((c) => [c.key, choice.isShown(c.key)])),
+      columnOrder: choice.order,
+      columnPinning: { start: choice.pinned, end: [] },
+      columnSizing: dragged ? { ...choice.widths, [dragged.key]: dragged.width } : choice.widths,
+    },
   });
-  const byKey = new Map(columns.map((c) => [c.key, c]));
-  const models = table.getRowModel().rows;
+  const byKey = useMemo(() => new Map(columns.map((c) => [c.key, c])), [columns]);
+  const pinned = table.getStartVisibleLeafColumns();
+  const places: Place<R>[] = [...pinned, ...table.getCenterVisibleLeafColumns()].map((column, i) => ({
+    column: byKey.get(column.id)!,
+    width: column.getSize(),
+    left: i < pinned.length ? pinned.slice(0, i).reduce((sum, c) => sum + c.getSize(), 0) : null,
+    lastPinned: i === pinned.length - 1,
+  }));
+  const layout = places.map((p) => `${p.column.key}:${p.width}:${p.left}`).join();
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the layout says when a row must be drawn anew
+  const steady = useMemo(() => places, [layout, columns]);
   const virtual = useVirtualizer({
-    count: models.length,
+    count: rows.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_HEIGHT,
-    overscan: 12,
+    overscan: 8,
   });
   const items = virtual.getVirtualItems();
   const lastShown = items.at(-1)?.index ?? 0;
   useEffect(() => {
-    if (onEnd && models.length > 0 && lastShown >= models.length - 20) onEnd();
-  }, [lastShown, models.length, onEnd]);
+    if (onEnd && rows.length > 0 && lastShown >= rows.length - 30) onEnd();
+  }, [lastShown, rows.length, onEnd]);
 
   const found = chosen == null ? -1 : rows.findIndex((r) => rowKey(r) === chosen);
   const current = found >= 0 ? found : Math.min(at, rows.length - 1);
@@ -109,193 +140,192 @@ export const DataTable = <R extends RowData>({
     const row = rows[current];
     if (row) action?.(row);
   };
-  const open = withRow((row) => onOpen?.(row, 'open'));
-  useKeys(
-    {
-      j: () => step(1),
-      ArrowDown: () => step(1),
-      k: () => step(-1),
-      ArrowUp: () => step(-1),
-      o: open,
-      x: withRow(onTray),
-      c: withRow((row) => void navigator.clipboard?.writeText(rowKey(row))),
-    },
-    rows.length > 0,
-  );
+  const keys: Keys = {
+    j: () => step(1),
+    ArrowDown: () => step(1),
+    k: () => step(-1),
+    ArrowUp: () => step(-1),
+    PageDown: () => step(10),
+    PageUp: () => step(-10),
+    o: withRow((row) => onOpen?.(row, 'open')),
+    x: withRow(onTray),
+    c: withRow((row) => void navigator.clipboard?.writeText(rowKey(row))),
+    p: () => setEnlarged(!enlarged),
+    ...Object.fromEntries(Object.entries(rowKeys ?? {}).map(([key, action]) => [key, withRow(action)])),
+  };
+  useKeys(keys, rows.length > 0);
 
-  const choose = (key: string, shown: boolean): void => {
-    const next = { ...hidden, [key]: shown };
-    setHidden(next);
-    keep(`columns/${keptAs}`, next);
+  const latest = useRef({ rows, onOpen });
+  useEffect(() => {
+    latest.current = { rows, onOpen };
+  });
+  const click = useCallback((index: number) => {
+    setAt(index);
+    latest.current.onOpen?.(latest.current.rows[index]!, 'open');
+  }, []);
+
+  const drag = (key: string, width: number) => (event: PointerEvent<HTMLElement>) => {
+    event.preventDefault();
+    const handle = event.currentTarget;
+    handle.setPointerCapture(event.pointerId);
+    const from = event.clientX;
+    const widthAt = (e: globalThis.PointerEvent): number => Math.min(800, Math.max(50, width + e.clientX - from));
+    const move = (e: globalThis.PointerEvent): void => setDragged({ key, width: widthAt(e) });
+    const up = (e: globalThis.PointerEvent): void => {
+      handle.removeEventListener('pointermove', move);
+      choice.resize(key, widthAt(e));
+      setDragged(null);
+    };
+    handle.addEventListener('pointermove', move);
+    handle.addEventListener('pointerup', up, { once: true });
   };
   const above = items[0]?.start ?? 0;
   const below = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
-  const visible = columns.filter((c) => hidden[c.key] !== false);
   return (
-    <Box position="relative" h="100%" minH="0" display="flex" flexDirection="column">
-      <Box
+    <div className="dt-frame">
+      <div
         ref={scroller}
-        flex="1"
-        minH="0"
-        overflow="auto"
-        opacity={stale ? 0.6 : 1}
+        className={stale ? 'dt-scroller is-stale' : 'dt-scroller'}
         tabIndex={0}
         role="region"
         aria-label={`${label}, scrollable`}
-        bg="paper"
       >
-        <Box
-          as="table"
+        <table
+          className="dt"
           aria-label={label}
           aria-rowcount={(total ?? rows.length) + 1}
-          w="100%"
-          fontSize="13px"
-          borderCollapse="separate"
-          borderSpacing="0"
-          css={{
-            '& th, & td': {
-              borderBottom: '1px solid var(--chakra-colors-rule)',
-              padding: '0 10px',
-              whiteSpace: 'nowrap',
-            },
-            '& th:first-of-type, & td:first-of-type': { paddingLeft: '20px' },
-            '& td:first-of-type': { position: 'sticky', left: 0, background: 'inherit', zIndex: 1 },
-          }}
+          style={{ width: places.reduce((sum, p) => sum + p.width, 0) }}
         >
+          <colgroup>
+            {places.map((p) => (
+              <col key={p.column.key} style={{ width: p.width }} />
+            ))}
+          </colgroup>
           <thead>
             <tr aria-rowindex={1}>
-              {visible.map((c) => {
+              {places.map(({ column: c, width, left, lastPinned }) => {
                 const sorted = sort?.key === c.key;
                 return (
-                  <Box
-                    as="th"
+                  <th
                     key={c.key}
-                    {...{ scope: 'col' }}
+                    scope="col"
                     aria-sort={sorted ? (sort.descending ? 'descending' : 'ascending') : undefined}
                     title={c.explanation}
-                    minW={c.width ? `${c.width}px` : undefined}
-                    position="sticky"
-                    top="0"
-                    zIndex="2"
-                    bg="enamel"
-                    h="34px"
-                    textAlign={c.align ?? 'left'}
-                    fontWeight="600"
-                    color="inkSoft"
+                    className={classes(
+                      c.align === 'right' && 'to-right',
+                      left !== null && 'pinned',
+                      lastPinned && 'last-pinned',
+                    )}
+                    style={left === null ? undefined : { left }}
                   >
                     {c.sortable && onSort ? (
-                      <Box
-                        asChild
-                        font="inherit"
-                        color={sorted ? 'aubergine' : 'inherit'}
-                        cursor="pointer"
-                        display="inline-flex"
-                        alignItems="center"
-                        gap="1"
-                        py="1"
+                      <button
+                        type="button"
+                        className="sorts"
+                        onClick={() => onSort(c.key)}
+                        onKeyDown={(e) => {
+                          const by = e.key === 'ArrowRight' ? RESIZE_STEP : e.key === 'ArrowLeft' ? -RESIZE_STEP : 0;
+                          if (by === 0 || !e.shiftKey) return;
+                          e.preventDefault();
+                          choice.resize(c.key, width + by);
+                        }}
                       >
-                        <button type="button" onClick={() => onSort(c.key)}>
-                          {c.head}
-                          {sorted &&
-                            (sort.descending ? <ArrowDown size={13} aria-hidden /> : <ArrowUp size={13} aria-hidden />)}
-                        </button>
-                      </Box>
+                        <span>{c.head}</span>
+                        {sorted &&
+                          (sort.descending ? <ArrowDown size={13} aria-hidden /> : <ArrowUp size={13} aria-hidden />)}
+                      </button>
                     ) : (
                       c.head
                     )}
-                  </Box>
+                    {c.head !== '' && (
+                      <span
+                        aria-hidden
+                        className={dragged?.key === c.key ? 'grip is-dragged' : 'grip'}
+                        onPointerDown={drag(c.key, width)}
+                      />
+                    )}
+                  </th>
                 );
               })}
             </tr>
           </thead>
           <tbody>
-            {above > 0 && (
-              <tr aria-hidden>
-                <td colSpan={visible.length} style={{ height: above, padding: 0, border: 0 }} />
-              </tr>
-            )}
+            <Spacer height={above} span={places.length} />
             {items.map(({ index }) => {
-              const model = models[index];
-              if (!model) return null;
-              const marked = isMarked?.(model.original) ?? false;
-              const isCurrent = index === current;
+              const row = rows[index];
+              if (row === undefined) return null;
               return (
-                <Box
-                  as="tr"
-                  key={model.id}
-                  aria-rowindex={index + 2}
-                  aria-current={isCurrent ? 'true' : undefined}
-                  h={`${ROW_HEIGHT}px`}
-                  cursor={onOpen ? 'pointer' : undefined}
-                  bg={isCurrent ? 'aubergine.subtle' : 'paper'}
-                  boxShadow={marked ? 'inset 3px 0 0 var(--chakra-colors-aubergine)' : undefined}
-                  _hover={{ bg: 'aubergine.subtle' }}
-                  onClick={() => {
-                    setAt(index);
-                    onOpen?.(model.original, 'open');
-                  }}
-                >
-                  {model.getVisibleCells().map((cell) => (
-                    <Box as="td" key={cell.id} textAlign={byKey.get(cell.column.id)?.align ?? 'left'}>
-                      <table.FlexRender cell={cell} />
-                    </Box>
-                  ))}
-                </Box>
+                <Row
+                  key={rowKey(row)}
+                  row={row}
+                  index={index}
+                  places={steady}
+                  current={index === current}
+                  enlarged={enlarged && index === current}
+                  marked={isMarked?.(row) ?? false}
+                  quiet={isQuiet?.(row) ?? false}
+                  onClick={onOpen && click}
+                />
               );
             })}
-            {below > 0 && (
-              <tr aria-hidden>
-                <td colSpan={visible.length} style={{ height: below, padding: 0, border: 0 }} />
-              </tr>
-            )}
+            <Spacer height={below} span={places.length} />
           </tbody>
-        </Box>
+        </table>
         {rows.length === 0 && empty}
-      </Box>
-      <Popover.Root lazyMount unmountOnExit positioning={{ placement: 'bottom-end' }}>
-        <Popover.Trigger asChild>
-          <Button
-            size="2xs"
-            variant="outline"
-            position="absolute"
-            top="5px"
-            right="14px"
-            zIndex="3"
-            bg="paper"
-            aria-label={`Columns of ${label}`}
-            title="Choose columns"
-          >
-            <Columns3 size={14} />
-          </Button>
-        </Popover.Trigger>
-        <Portal>
-          <Popover.Positioner>
-            <Popover.Content bg="paper" w="320px" aria-label="Columns">
-              <Popover.Body maxH="400px" overflow="auto" p="3">
-                {columns
-                  .filter((c) => !c.fixed)
-                  .map((c) => (
-                    <Box key={c.key} mb="2">
-                      <Checkbox.Root
-                        size="sm"
-                        colorPalette="aubergine"
-                        checked={hidden[c.key] !== false}
-                        onCheckedChange={({ checked }) => choose(c.key, checked === true)}
-                      >
-                        <Checkbox.HiddenInput />
-                        <Checkbox.Control />
-                        <Checkbox.Label>{c.head}</Checkbox.Label>
-                      </Checkbox.Root>
-                      <Text fontSize="12px" color="inkSoft" ml="6">
-                        {c.explanation}
-                      </Text>
-                    </Box>
-                  ))}
-              </Popover.Body>
-            </Popover.Content>
-          </Popover.Positioner>
-        </Portal>
-      </Popover.Root>
-    </Box>
+      </div>
+      <ColumnChooser label={label} items={columns} columns={choice} />
+    </div>
   );
 };
+
+const classes = (...names: (string | false | undefined)[]): string | undefined =>
+  names.filter(Boolean).join(' ') || undefined;
+
+interface Place<R> {
+  column: Column<R>;
+  width: number;
+  left: number | null;
+  lastPinned: boolean;
+}
+
+const Spacer = ({ height, span }: { height: number; span: number }) =>
+  height > 0 ? (
+    <tr aria-hidden className="spacer">
+      <td colSpan={span} style={{ height }} />
+    </tr>
+  ) : null;
+
+interface RowProps<R> {
+  row: R;
+  index: number;
+  places: Place<R>[];
+  current: boolean;
+  enlarged: boolean;
+  marked: boolean;
+  quiet: boolean;
+  onClick: ((index: number) => void) | undefined;
+}
+
+/** Drawn again only when something of the row itself changes: scrolling and moving leave the others alone. */
+const Row = memo(({ row, index, places, current, enlarged, marked, quiet, onClick }: RowProps<never>) => (
+  <tr
+    aria-rowindex={index + 2}
+    aria-current={current ? 'true' : undefined}
+    className={classes(onClick && 'opens', marked && 'is-marked', quiet && 'is-quiet', enlarged && 'is-enlarged')}
+    onClick={onClick && (() => onClick(index))}
+  >
+    {places.map(({ column, left, lastPinned }) => (
+      <td
+        key={column.key}
+        className={classes(
+          column.align === 'right' && 'to-right',
+          left !== null && 'pinned',
+          lastPinned && 'last-pinned',
+        )}
+        style={left === null ? undefined : { left }}
+      >
+        {column.cell(row)}
+      </td>
+    ))}
+  </tr>
+)) as unknown as <R>(props: RowProps<R>) => ReactNode;

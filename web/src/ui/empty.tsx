@@ -8,7 +8,7 @@ export const Empty = ({ title, children, action }: { title: string; children?: R
       {title}
     </Heading>
     {children && (
-      <Text mt="2" color="inkSoft">
+      <Text as="div" mt="2" color="inkSoft">
         {children}
       </Text>
     )}

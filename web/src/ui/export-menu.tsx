@@ -5,7 +5,7 @@ import { Download } from 'lucide-react';
 export const ExportMenu = ({ what, addressOf }: { what: string; addressOf: (ending: 'csv' | 'xlsx') => string }) => (
   <Menu.Root>
     <Menu.Trigger asChild>
-      <Button size="sm" variant="outline" bg="paper">
+      <Button size="xs" variant="outline" bg="paper">
         <Download size={14} aria-hidden /> Export
       </Button>
     </Menu.Trigger>

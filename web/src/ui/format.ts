@@ -49,17 +49,3 @@ export const day = (iso: string | null | undefined, today?: string): string => {
   const date = new Date(`${iso}T00:00:00Z`);
   return today && iso.slice(0, 4) === today.slice(0, 4) ? days.format(date) : daysOfYear.format(date);
 };
-export const MONTH_NAMES = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];

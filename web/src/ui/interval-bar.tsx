@@ -1,5 +1,3 @@
-import { Box } from '@chakra-ui/react';
-
 interface Props {
   value: number | null;
   low: number | null;
@@ -17,21 +15,12 @@ export const IntervalBar = ({ value, low, high, from, to, log = false, width = '
   const place = (x: number): number =>
     Math.min(100, Math.max(0, (100 * (on(x) - on(from))) / (on(to) - on(from) || 1)));
   return (
-    <Box aria-hidden position="relative" h="12px" w={width} flexShrink={0}>
-      <Box position="absolute" top="5px" left="0" right="0" h="1px" bg="rule" />
+    <div aria-hidden className="interval" style={{ width }}>
+      <i className="scale" />
       {low !== null && high !== null && (
-        <Box
-          position="absolute"
-          top="3px"
-          h="6px"
-          left={`${place(low)}%`}
-          w={`${Math.max(2, place(high) - place(low))}%`}
-          bg="interval"
-        />
+        <i className="span" style={{ left: `${place(low)}%`, width: `${Math.max(2, place(high) - place(low))}%` }} />
       )}
-      {value !== null && (
-        <Box position="absolute" top="1px" h="10px" w="2px" ml="-1px" left={`${place(value)}%`} bg="aubergine" />
-      )}
-    </Box>
+      {value !== null && <i className="point" style={{ left: `${place(value)}%` }} />}
+    </div>
   );
 };

@@ -1,25 +1,32 @@
-import { useCallback, useEffect, useRef } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 
 /**
- * The parameters of the address with the changes that are still on their way into it: a navigation takes a moment, and
- * two changes made within it must not undo each other.
+ * The parameters of the address with the changes that are still on their way into it: a navigation takes a moment, what
+ * is seen must follow a hand at once, and two changes made within that moment must not undo each other.
  */
 export const useLatestParameters = () => {
-  const [parameters, setParameters] = useSearchParams();
+  const [arrived, setParameters] = useSearchParams();
+  const [onTheWay, setOnTheWay] = useState<string[]>([]);
+  const [seen, setSeen] = useState(arrived);
+  if (seen !== arrived) {
+    setSeen(arrived);
+    const at = onTheWay.indexOf(arrived.toString());
+    // What comes from elsewhere (back, a link) ends what was on its way.
+    setOnTheWay(at === -1 ? [] : onTheWay.slice(at + 1));
+  }
+  const ahead = onTheWay.at(-1);
+  const parameters = useMemo(() => (ahead === undefined ? arrived : new URLSearchParams(ahead)), [ahead, arrived]);
   const latest = useRef(parameters);
-  const onTheWay = useRef<string[]>([]);
   useEffect(() => {
-    const arrived = onTheWay.current.indexOf(parameters.toString());
-    onTheWay.current = arrived === -1 ? [] : onTheWay.current.slice(arrived + 1);
-    if (onTheWay.current.length === 0) latest.current = parameters;
+    latest.current = parameters;
   }, [parameters]);
   const write = useCallback(
     (make: (latest: URLSearchParams) => [string, string][], replace: boolean) => {
       const next = new URLSearchParams(make(latest.current));
       if (next.toString() === latest.current.toString()) return;
       latest.current = next;
-      onTheWay.current.push(next.toString());
+      setOnTheWay((sent) => [...sent, next.toString()]);
       setParameters(next, { replace, preventScrollReset: true });
     },
     [setParameters],

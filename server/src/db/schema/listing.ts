@@ -11,6 +11,7 @@ import {
   primaryKey,
   smallint,
   text,
+  tinyint,
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
@@ -47,14 +48,21 @@ export const listings = mysqlTable(
     pictures: smallint('pictures'),
     variations: smallint('variations'),
     packCount: smallint('pack_count'),
+    /** The listing that stands for the family this one is a variation of; null where it stands alone. */
+    familyId: refId('family_id'),
+    /** Share of the days on which the marketplace itself had it in stock, 0–1. */
+    marketplaceDays: double('marketplace_days'),
     onSaleSince: date('on_sale_since', { mode: 'string' }),
     /** Which drawn silhouette stands in for a picture. */
     silhouette: varchar('silhouette', { length: 24 }),
     bullets: document<string[]>('bullets'),
     description: text('description'),
     seenOn: date('seen_on', { mode: 'string' }).notNull(),
+    /** The marketplace's data version that last changed it or its estimate: indexes take in what is newer than they. */
+    touched: int('touched').notNull().default(1),
   },
   (t) => [
+    index('listings_touched').on(t.marketplaceId, t.touched),
     uniqueIndex('listings_code').on(t.marketplaceId, t.code),
     index('listings_brand').on(t.marketplaceId, t.brand),
     index('listings_category').on(t.categoryId),
@@ -116,7 +124,7 @@ export const statedFigures = mysqlTable(
   (t) => [uniqueIndex('stated_figures_once').on(t.listingId, t.measure, t.source, t.day)],
 );
 
-/** Units a month of each listing, computed from the tables above and rebuilt whenever they change. */
+/** What is computed of each listing from the tables above, and made anew whenever they change. Changes are fractions. */
 export const estimates = mysqlTable('estimates', {
   listingId: refId('listing_id')
     .primaryKey()
@@ -131,6 +139,20 @@ export const estimates = mysqlTable('estimates', {
   bestThreeShare: double('best_three_share'),
   bestThreeMonths: document<number[]>('best_three_months'),
   reason: varchar('reason', { length: 400 }),
+  reviewsMonth: double('reviews_month'),
+  units30: double('units_30'),
+  units90: double('units_90'),
+  unitsYear: double('units_year'),
+  price30: double('price_30'),
+  price90: double('price_90'),
+  priceYear: double('price_year'),
+  /** Strength of season, 0–1, of at least two years; the month of the year that sells most, 1–12. */
+  season: double('season'),
+  bestMonth: tinyint('best_month'),
+  spikeShare: double('spike_share'),
+  craft: tinyint('craft', { unsigned: true }),
+  /** Units of the last twelve whole months, oldest first. */
+  lastYear: document<(number | null)[]>('last_year'),
 });
 
 /** Listings of which a reading a day is taken. */

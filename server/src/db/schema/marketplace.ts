@@ -12,6 +12,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core';
 import type { FeeSchedule } from '@kettle/core/fees/schedule';
+import type { FlagRules } from '@kettle/core/listing/flags';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import { document, madeAt, refId, rowId } from './columns.ts';
 
@@ -27,6 +28,10 @@ export const marketplaces = mysqlTable('marketplaces', {
   hobDay: date('hob_day', { mode: 'string' }),
   /** Raised whenever listings or their estimates change: what is built from them compares it. */
   dataVersion: int('data_version').notNull().default(1),
+  /** The data version in which everything changed at once: what is older is to be built anew, not patched. */
+  rebuiltVersion: int('rebuilt_version').notNull().default(1),
+  /** The seller's own rules for risk flags and traits; null for the starter rules. */
+  flagRules: document<FlagRules>('flag_rules'),
   /** The last day listings were read or imported. */
   readUpTo: date('read_up_to', { mode: 'string' }),
   madeAt: madeAt(),

@@ -1,0 +1,31 @@
+import { stemmer } from 'stemmer';
+
+/**
+ * The words of a text, lower case, letters and digits only. @example wordsOf('Paint-rack, 52 wells') // => ["paint", "rack", "52", "wells"]
+ */
+export const wordsOf = (text: string): string[] =>
+  text
+    .normalize('NFKC')
+    .toLowerCase()
+    .match(/[\p{L}\p{N}]+/gu) ?? [];
+
+const stems = new Map<string, string>();
+
+/**
+ * The stem of a lower-case word, so that "presses" and "pressing" are found by "press". English words only; others come
+ * back nearly as they are. Source: Porter (1980), An algorithm for suffix stripping, Program 14(3).
+ * @example stemOf('presses') // => "press"
+ */
+export const stemOf = (word: string): string => {
+  let stem = stems.get(word);
+  if (stem === undefined) {
+    stem = stemmer(word);
+    // Titles hold a limited stock of words; made-up ones must not grow this without end.
+    if (stems.size > 200_000) stems.clear();
+    stems.set(word, stem);
+  }
+  return stem;
+};
+
+/** The stems of a text in their order. @example stemsOf('Folding book presses') // => ["fold", "book", "press"] */
+export const stemsOf = (text: string): string[] => wordsOf(text).map(stemOf);
