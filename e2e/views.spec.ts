@@ -142,7 +142,13 @@ test('no request leaves the machine, and the first load is at most 400 kB of com
     const url = new URL(response.url());
     if (url.protocol !== 'data:' && url.protocol !== 'blob:' && url.hostname !== '127.0.0.1')
       foreign.push(response.url());
-    if (url.pathname.endsWith('.js')) scripts.push(response.request().sizes().then((sizes) => sizes.responseBodySize));
+    if (url.pathname.endsWith('.js'))
+      scripts.push(
+        response
+          .request()
+          .sizes()
+          .then((sizes) => sizes.responseBodySize),
+      );
   });
   await page.goto(demo('/'));
   await page.getByRole('table', { name: 'Listings' }).waitFor();

@@ -1,8 +1,9 @@
 import { candidates, reviews, watch } from './candidates.ts';
+import { demand } from './demand.ts';
 import { listings } from './listings.ts';
 import { shortlist } from './shortlist.ts';
 import { siftRoutes } from './sift.ts';
 import { sources } from './sources.ts';
 
 /** Every route of the API, by capability. */
-export const routes = { sources, sift: siftRoutes, listings, candidates, watch, reviews, shortlist };
+export const routes = { sources, sift: siftRoutes, demand, listings, candidates, watch, reviews, shortlist };

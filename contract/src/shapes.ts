@@ -95,7 +95,7 @@ export const ListingBrief = Type.Object({
   sellers: Nullable(Type.Integer()),
   marketplaceDays: Nullable(Rate),
   brandListings: Nullable(Type.Integer()),
-  fulfilment: Type.String(),
+  fulfilment: Type.Union([Type.Literal('marketplace'), Type.Literal('seller'), Type.Literal('unknown')]),
   soldByMarketplace: Nullable(Type.Boolean()),
   craft: Nullable(Type.Integer()),
   pictures: Nullable(Type.Integer()),

@@ -47,9 +47,9 @@ const mix = (seed: number, tag: number, n: number): Random =>
   randomFrom(Math.imul(Math.imul(seed ^ (tag * 0x9e3779b1), 0x85ebca6b) ^ (n * 0xc2b2ae35), 0x27d4eb2f));
 const DRAW = { outage: 1, sale: 2, units: 3, price: 4, sellers: 5, stock: 6, rank: 7, reviews: 8 } as const;
 
-/** Month (0–11) and share of the way from mid-month to the next, by day since 1970; made once a day. */
+/** Month (2026-11), the month (0–11) last passed in its middle and the share of the way to the next, by day since 1970. */
 const calendar = new Map<number, { month: string; below: number; share: number }>();
-const dateOf = (day: number): { month: string; below: number; share: number } => {
+export const dateOf = (day: number): { month: string; below: number; share: number } => {
   let found = calendar.get(day);
   if (!found) {
     const iso = dayFromEpoch(day);
@@ -59,6 +59,11 @@ const dateOf = (day: number): { month: string; below: number; share: number } =>
     calendar.set(day, found);
   }
   return found;
+};
+/** A season's factor on a day, between those of two months. */
+export const seasonOn = (season: readonly number[], day: number): number => {
+  const { below, share } = dateOf(day);
+  return season[below]! * (1 - share) + season[(below + 1) % 12]! * share;
 };
 const WORLD = epochDay(WORLD_DAY);
 const PAST = epochDay(FIRST_MONTH);
@@ -111,10 +116,10 @@ export class Simulated {
   /** Pieces to be expected on a day of the year, without sales and outages; rising over the first quarter on sale. */
   ordinaryUnits(day: number): number {
     if (day < this.since) return 0;
-    const { below, share } = dateOf(day);
     const { season, base } = this.truth;
-    const ofSeason = season[below]! * (1 - share) + season[(below + 1) % 12]! * share;
-    return base * Math.exp(this.growth * (day - WORLD)) * ofSeason * Math.min(1, (day - this.since + 5) / 90);
+    return (
+      base * Math.exp(this.growth * (day - WORLD)) * seasonOn(season, day) * Math.min(1, (day - this.since + 5) / 90)
+    );
   }
 
   /** Pieces really sold. */

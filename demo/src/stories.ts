@@ -24,6 +24,21 @@ export interface Story {
   listings: StoryListing[];
 }
 
+type PlainRow = [
+  title: string,
+  brand: string,
+  base: number,
+  price: number,
+  reviews: number,
+  rating: number,
+  months: number,
+];
+/** A listing of a story about figures alone: its reviews gripe about nothing in particular. */
+const plainly = (row: readonly (string | number)[]): StoryListing => {
+  const [title, brand, base, price, reviews, rating, months] = row as PlainRow;
+  return { title, brand, base, price, reviews, rating, months, gripes: {} };
+};
+
 /** All stories stand on Quayside. */
 export const STORIES: readonly Story[] = [
   {
@@ -311,5 +326,33 @@ export const STORIES: readonly Story[] = [
         gripes: { handle: { rate: 0.12 } },
       },
     ],
+  },
+  {
+    key: 'negative sleeves',
+    kind: 'Negative sleeves',
+    listings: [
+      ['Negative sleeve pack, 35 mm, 100 sheets', 'Grayling Row', 41, 1790, 8420, 4.6, 79],
+      ['Negative sleeve pack, 120 film, 100 sheets', 'Ashmere Proof', 37, 1890, 6110, 4.5, 71],
+      ['Clear negative sleeves for binders, 50 sheets', 'Fellbrook', 33, 1590, 5240, 4.4, 66],
+      ['Archival negative sleeve pack, 35 mm, strips of 6', 'Tarnholt', 30, 1990, 4480, 4.5, 60],
+      ['Negative sleeve pack with index cards', 'Quernby', 27, 1690, 3370, 4.3, 55],
+      ['Negative sleeves, large format, 25 sheets', 'Oddmere Press', 22, 2290, 2180, 4.4, 52],
+      ['Negative sleeve pack, slide film, 20 pockets', 'Lunnby', 18, 1490, 1730, 4.2, 49],
+      ['Negative sleeve pack, half frame', 'Pikestow', 6, 1650, 640, 4.1, 37],
+    ].map(plainly),
+  },
+  {
+    key: 'inkle loom',
+    kind: 'Inkle looms',
+    listings: [
+      ['Inkle loom, full size, sanded birch', 'Weftgarth', 44, 6890, 690, 4.7, 31],
+      ['Inkle loom, table top, oak pegs', 'Harlbeck', 1.9, 5490, 88, 4.2, 26],
+      ['Compact inkle loom for bands', 'Sorrelby', 1.7, 4890, 61, 4.0, 19],
+      ['Inkle loom with shuttle and guide', 'Mossgate Loom', 2.2, 6190, 104, 4.3, 33],
+      ['Folding inkle loom, beech', 'Dorrivale', 1.4, 5690, 47, 4.1, 17],
+      ['Floor inkle loom, four metres of warp', 'Trowbeck', 1.2, 7990, 39, 4.4, 22],
+      ['Beginner inkle loom, card base', 'Ennerhope', 1.6, 3990, 72, 3.8, 24],
+      ['Inkle loom, maple, belt width', 'Copsewright', 1.3, 6490, 35, 4.2, 14],
+    ].map(plainly),
   },
 ];

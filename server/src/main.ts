@@ -5,6 +5,7 @@ import { openDatabase } from './db/connection.ts';
 import { prepareWorkspace } from './prepare.ts';
 import { makeApp } from './http/app.ts';
 import { Jobs } from './jobs/queue.ts';
+import { DemandIndexes } from './demand/index.ts';
 import { SiftIndexes } from './sift/indexes.ts';
 import { marketOf, realToday } from './sources/marketplaces.ts';
 import { allMarketplaces } from './sources/service.ts';
@@ -30,7 +31,7 @@ try {
 }
 const jobs = new Jobs(database, url, log);
 const indexes = new SiftIndexes(database.db, url, process.env.KETTLE_CACHE ?? null);
-const app = makeApp({ database, jobs, indexes, realToday }, log);
+const app = makeApp({ database, jobs, indexes, demand: new DemandIndexes(database.db), realToday }, log);
 const server = createServer(app);
 
 /** Listens on loopback at the first free port from the wished one on. */

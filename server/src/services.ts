@@ -1,3 +1,4 @@
+import type { DemandIndexes } from './demand/index.ts';
 import type { Database } from './db/connection.ts';
 import type { Jobs } from './jobs/queue.ts';
 import type { SiftIndexes } from './sift/indexes.ts';
@@ -7,6 +8,7 @@ export interface Services {
   database: Database;
   jobs: Jobs;
   indexes: SiftIndexes;
+  demand: DemandIndexes;
   /** The real date; a marketplace with a hob has its own. */
   realToday: () => string;
 }

@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import mysql from 'mysql2/promise';
 import { pino } from 'pino';
 import { openDatabase, type Database } from '../src/db/connection.ts';
+import { DemandIndexes } from '../src/demand/index.ts';
 import { makeApp } from '../src/http/app.ts';
 import { Jobs } from '../src/jobs/queue.ts';
 import { prepareWorkspace } from '../src/prepare.ts';
@@ -57,7 +58,9 @@ export const startProgram = async ({
   await prepareWorkspace(database, kind, listings, () => {});
   const jobs = new Jobs(database, address, log);
   const indexes = new SiftIndexes(database.db, address);
-  const server: Server = createServer(makeApp({ database, jobs, indexes, realToday }, log));
+  const server: Server = createServer(
+    makeApp({ database, jobs, indexes, demand: new DemandIndexes(database.db), realToday }, log),
+  );
   server.listen(0, '127.0.0.1');
   await once(server, 'listening');
   jobs.start();

@@ -154,16 +154,10 @@ export const readSift = (
 /** Writes a sift as the parameters that `readSift` reads; limits that are not set and the usual order are left out. */
 export const writeSift = (choice: SiftChoice, notation: Notation): [string, string][] => {
   const parameters: [string, string][] = [];
-  const text = (bound: number | null, measure: Measure): string =>
-    bound === null ? '' : boundToText(bound, measure.unit, notation);
   if (choice.categories.length > 0) parameters.push(['cat', choice.categories.join(',')]);
   for (const measure of MEASURES) {
     const range = choice.ranges[measure.key];
-    if (range)
-      parameters.push([
-        measure.key,
-        `${text(range.min, measure)}..${text(range.max, measure)}${range.unknown ? '?' : ''}`,
-      ]);
+    if (range) parameters.push([measure.key, rangeToText(range, measure.unit, notation)]);
   }
   const list = (field: string, names: readonly string[] | undefined): void => {
     if (names && names.length > 0) parameters.push([field, names.join(',')]);
@@ -180,13 +174,25 @@ export const writeSift = (choice: SiftChoice, notation: Notation): [string, stri
   return parameters;
 };
 
-const listFromText = (text: string): string[] =>
+/** The parts of a list in an address. @example listFromText('oak, ash,') // => ["oak", "ash"] */
+export const listFromText = (text: string): string[] =>
   text
     .split(',')
     .map((t) => t.trim())
     .filter((t) => t !== '');
 
-const rangeFromText = (text: string, measure: Measure, notation: Notation): Range | string => {
+/** A range as an address writes it. @example rangeToText({ min: 1800, max: null }, 'money', { currency: 'USD', measures: 'metric' }) // => "18.." */
+export const rangeToText = ({ min, max, unknown }: Range, unit: Measure['unit'], notation: Notation): string => {
+  const text = (bound: number | null): string => (bound === null ? '' : boundToText(bound, unit, notation));
+  return `${text(min)}..${text(max)}${unknown ? '?' : ''}`;
+};
+
+/** A range as an address writes it, or the sentence that says why it is none. */
+export const rangeFromText = (
+  text: string,
+  measure: Pick<Measure, 'name' | 'unit'>,
+  notation: Notation,
+): Range | string => {
   const known = text.endsWith('?') ? text.slice(0, -1) : text;
   const parts = known.split('..');
   if (parts.length !== 2) return `${measure.name}: "${text}" is no range such as 18..45.`;

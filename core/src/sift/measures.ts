@@ -35,12 +35,12 @@ export type MeasureKey =
 export type Unit = 'money' | 'count' | 'decimal' | 'stars' | 'weight' | 'length' | 'months' | 'percent' | 'points';
 export type MeasureGroup = 'Money' | 'Demand' | 'Competition' | 'Product' | 'Page' | 'Course';
 
-export interface Measure {
-  key: MeasureKey;
+export interface Measure<K extends string = MeasureKey, G extends string = MeasureGroup> {
+  key: K;
   name: string;
   unit: Unit;
   scale: 'linear' | 'log';
-  group: MeasureGroup;
+  group: G;
   explanation: string;
   /** A change: values and bounds below 0 make sense. */
   signed?: true;

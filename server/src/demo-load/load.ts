@@ -17,11 +17,21 @@ import { bulkLoad, type Cell } from '../db/bulk.ts';
 import { exclusively, type Database, type Db } from '../db/connection.ts';
 import { categories, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../db/schema.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
+import { loadSearches } from './searches.ts';
 import { ensureCategory } from '../sources/categories.ts';
 import { REVIEW_COLUMNS, reviewCells } from '../sources/import-reviews.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 
 const TABLES = [
+  'basket_terms',
+  'brand_judgements',
+  'term_positions',
+  'niche_clicks',
+  'niche_terms',
+  'term_volumes',
+  'search_terms',
+  'niches',
+  'truth_terms',
   'sieve_listings',
   'sieves',
   'stay_away',
@@ -46,6 +56,9 @@ const TABLES = [
   'truth_listings',
 ];
 
+/** Raised when the demo world holds more than an earlier one did. */
+const WORLD = 2;
+
 /**
  * Fills an empty workspace with the demo world, once: another process on the same database waits and finds it done.
  * A run that was killed midway is cleared away and begun anew.
@@ -54,7 +67,13 @@ export const loadDemo = (database: Database, size: number, say: (sentence: strin
   exclusively(database, 'demo', async () => {
     const { db } = database;
     const [done] = await db.select().from(workspace).where(eq(workspace.key, 'demo'));
-    if (done) return;
+    if (done) {
+      if (Number(done.value.made ?? 1) < WORLD)
+        say(
+          'This demo world was made by an earlier version: it lacks search terms. Remove its data folder for a new one.',
+        );
+      return;
+    }
     const [kind] = await db.select().from(workspace).where(eq(workspace.key, 'kind'));
     if (kind && kind.value.kind !== 'demo')
       throw new Error('This workspace holds data of your own; the demo is not loaded into it.');
@@ -71,8 +90,9 @@ export const loadDemo = (database: Database, size: number, say: (sentence: strin
     say('Listings are in; readings follow …');
     await loadHistory(database, world, ids, Math.max(60, Math.round(FULL_WORLD.daily * scale)));
     await loadReviews(database, world, ids, scale);
+    await loadSearches(database, world, ids);
     for (const { id } of DEMO_MARKETPLACES) await refreshEstimates(database, await marketOf(db, id), null);
-    await db.insert(workspace).values({ key: 'demo', value: { listings: size, day: WORLD_DAY } });
+    await db.insert(workspace).values({ key: 'demo', value: { listings: size, day: WORLD_DAY, made: WORLD } });
   });
 
 const clear = async ({ pool }: Database): Promise<void> => {

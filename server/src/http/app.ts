@@ -8,6 +8,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Services } from '../services.ts';
 import { serveCandidates } from '../candidates/routes.ts';
+import { serveDemand } from '../demand/routes.ts';
 import { serveListings } from '../listings/routes.ts';
 import { serveReviews } from '../reviews/routes.ts';
 import { serveShortlist } from '../shortlist/routes.ts';
@@ -63,6 +64,7 @@ export const makeApp = (services: Services, log: Logger): Express => {
   serveWatch(app, services);
   serveReviews(app, services);
   serveShortlist(app, services);
+  serveDemand(app, services);
   app.use('/api', () => {
     throw notFound('That address');
   });

@@ -79,7 +79,8 @@ export const serveSift = (app: Express, services: Services): void => {
   });
 };
 
-const textEntries = (query: object): [string, string][] =>
+/** The parameters of an address that are text. */
+export const textEntries = (query: object): [string, string][] =>
   Object.entries(query).flatMap(([key, value]): [string, string][] =>
     typeof value === 'string' ? [[key, value]] : [],
   );

@@ -18,6 +18,7 @@ export interface Market {
   today: string;
   simulated: boolean;
   dataVersion: number;
+  demandVersion: number;
   readUpTo: string | null;
 }
 
@@ -38,6 +39,7 @@ export const asMarket = (row: typeof marketplaces.$inferSelect): Market => ({
   today: row.hobDay ?? realToday(),
   simulated: row.hobDay !== null,
   dataVersion: row.dataVersion,
+  demandVersion: row.demandVersion,
   readUpTo: row.readUpTo,
 });
 

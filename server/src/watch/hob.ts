@@ -6,7 +6,8 @@ import { listings, marketplaces, readings, watched } from '../db/schema.ts';
 import { ForPeople, type JobContext, type JobPayloads, type JobResult } from '../jobs/kinds.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
 import { marketOf } from '../sources/marketplaces.ts';
-import { simulatedFeed } from '../stand-ins/feed.ts';
+import { takeSearches } from '../demand/take-searches.ts';
+import { simulatedFeed, simulatedSearches } from '../stand-ins/feed.ts';
 
 const AT_ONCE = 25;
 
@@ -85,6 +86,8 @@ export const moveHob = (
         }
       }
     }
+    await progress(rows.length, rows.length, 'Reading searches');
+    await takeSearches(database, market, simulatedSearches(db, marketplace), to);
     await db.update(marketplaces).set({ hobDay: to, readUpTo: to }).where(eq(marketplaces.id, marketplace));
     await refreshEstimates(
       database,

@@ -13,6 +13,7 @@ import {
 } from 'drizzle-orm/mysql-core';
 import type { FeeSchedule } from '@kettle/core/fees/schedule';
 import type { FlagRules } from '@kettle/core/listing/flags';
+import type { ShelfRules } from '@kettle/core/shelf/rules';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import { document, madeAt, refId, rowId } from './columns.ts';
 
@@ -32,6 +33,10 @@ export const marketplaces = mysqlTable('marketplaces', {
   rebuiltVersion: int('rebuilt_version').notNull().default(1),
   /** The seller's own rules for risk flags and traits; null for the starter rules. */
   flagRules: document<FlagRules>('flag_rules'),
+  /** The seller's own thresholds and maps for shelves; null for the starter ones. */
+  shelfRules: document<ShelfRules>('shelf_rules'),
+  /** Raised whenever niches, search terms or their histories change. */
+  demandVersion: int('demand_version').notNull().default(1),
   /** The last day listings were read or imported. */
   readUpTo: date('read_up_to', { mode: 'string' }),
   madeAt: madeAt(),

@@ -26,6 +26,8 @@ export const sieves = mysqlTable(
   {
     id: rowId(),
     marketplaceId: marketplaceId(),
+    /** Where it narrows: the catalogue, or niches and search terms. */
+    place: mysqlEnum('place', ['sift', 'demand']).notNull().default('sift'),
     name: varchar('name', { length: 80 }).notNull(),
     /** The sift as the address writes it. */
     search: varchar('search', { length: 2000 }).notNull(),
@@ -37,7 +39,7 @@ export const sieves = mysqlTable(
     sinceDay: date('since_day', { mode: 'string' }),
     madeAt: madeAt(),
   },
-  (t) => [uniqueIndex('sieves_name').on(t.marketplaceId, t.name)],
+  (t) => [uniqueIndex('sieves_place_name').on(t.marketplaceId, t.place, t.name)],
 );
 
 /** What a sieve held on the day it was last opened ("now") and on the day before that it was opened ("before"). */

@@ -1,0 +1,332 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { NICHE_MEASURES, TERM_MEASURES } from '@kettle/core/demand/measures';
+import { route } from './route.ts';
+import { Day, Done, Id, ListingBrief, MarketplaceId, Money, Nullable, Rate } from './shapes.ts';
+
+const number = Nullable(Type.Number());
+const inMarketplace = Type.Object({ marketplace: MarketplaceId });
+
+export const Course = Type.Object({
+  quarter: number,
+  year: number,
+  growthQuarter: number,
+  quarterYearAgo: number,
+  growthYear: number,
+  quarterPace: number,
+  kind: Type.Union((['nobody', 'unknown', 'flash', 'once', 'season', 'steady'] as const).map((k) => Type.Literal(k))),
+  season: number,
+  bestThree: Nullable(Type.Object({ share: Rate, months: Type.Array(Type.Integer()) })),
+  trend: Type.Union((['rising', 'falling', 'level', 'unknown'] as const).map((k) => Type.Literal(k))),
+  trendYear: number,
+  trendP: number,
+  months: Type.Integer(),
+  words: Type.String(),
+});
+
+/** A row of the list of niches: its figures by the keys of the measures, null where not known. */
+export const NicheRow = Type.Object({
+  id: Id,
+  name: Type.String(),
+  category: Nullable(Type.String()),
+  course: Type.String(),
+  words: Type.String(),
+  figures: Type.Record(Type.String(), number),
+  /** Searches of the last 36 whole months, oldest first. */
+  months: Type.Array(number),
+});
+export type NicheRow = Static<typeof NicheRow>;
+export const TermRow = Type.Object({
+  id: Id,
+  text: Type.String(),
+  brand: Nullable(Type.String({ description: 'The brand whose own name the term is.' })),
+  course: Type.String(),
+  words: Type.String(),
+  figures: Type.Record(Type.String(), number),
+  months: Type.Array(number),
+  niches: Type.Array(Type.Object({ id: Id, name: Type.String() })),
+});
+export type TermRow = Static<typeof TermRow>;
+
+const listReply = <T extends typeof NicheRow | typeof TermRow>(row: T) =>
+  Type.Object({
+    count: Type.Integer(),
+    total: Type.Integer(),
+    costs: Type.Record(Type.String(), Type.Integer()),
+    histograms: Type.Record(Type.String(), Type.Array(Type.Integer())),
+    edges: Type.Record(Type.String(), Type.Array(Type.Number())),
+    /** Rows by kind of course that pass all other limits. */
+    courses: Type.Record(Type.String(), Type.Integer()),
+    /** Terms that are brands' own names and stand aside. */
+    brandTerms: Type.Integer(),
+    sentence: Type.String(),
+    faults: Type.Array(Type.Object({ field: Type.String(), sentence: Type.String() })),
+    rows: Type.Array(row),
+    from: Type.Integer(),
+    behind: Type.Boolean(),
+    readUpTo: Nullable(Day),
+  });
+
+/** Price and units of a niche that passes all limits but the income target: a dot beside the curve. */
+export const IncomeDot = Type.Object({
+  id: Id,
+  name: Type.String(),
+  price: Money,
+  units: Type.Number(),
+  meets: Type.Boolean(),
+});
+
+const text = Type.Optional(Type.String({ maxLength: 500 }));
+/** The parameters of what is asked of Demand; ranges are written 18..45, in the marketplace's own units. */
+const DemandParameters: Record<string, typeof text> = Object.fromEntries([
+  ...[...NICHE_MEASURES, ...TERM_MEASURES].map(({ key, name, explanation }) => [
+    key,
+    Type.Optional(Type.String({ maxLength: 500, description: `${name}, as 18..45. ${explanation}` })),
+  ]),
+  ...['view', 'cat', 'has', 'not', 'course', 'income', 'share', 'enter', 'names', 'sort'].map((name) => [name, text]),
+]) as Record<string, typeof text>;
+const asked = Type.Object({
+  ...DemandParameters,
+  from: Type.Optional(Type.Integer({ minimum: 0 })),
+  rows: Type.Optional(Type.Integer({ minimum: 0, maximum: 500 })),
+  show: text,
+});
+
+export const Standing = Type.Object({
+  code: Type.String(),
+  unpaid: Nullable(Type.Integer()),
+  paid: Nullable(Type.Integer()),
+  share: Nullable(Rate),
+});
+export const FoundTerm = Type.Object({
+  id: Id,
+  text: Type.String(),
+  brand: Nullable(Type.String()),
+  volumeYear: number,
+  volumeQuarter: number,
+  words: Type.String(),
+  standings: Type.Array(Standing),
+  /** Unpaid places of the last days it was read on, oldest first; of one listing only. */
+  days: Type.Array(Type.Object({ day: Day, unpaid: Nullable(Type.Integer()) })),
+});
+export type FoundTerm = Static<typeof FoundTerm>;
+
+export const ShelfRow = Type.Object({
+  listing: ListingBrief,
+  /** Unpaid and paid place for the term; share of the clicks of the term or niche. */
+  unpaid: Nullable(Type.Integer()),
+  paid: Nullable(Type.Integer()),
+  clicks: Nullable(Rate),
+  /** Other niches it serves. */
+  alsoIn: Type.Array(Type.Object({ id: Id, name: Type.String() })),
+});
+export type ShelfRow = Static<typeof ShelfRow>;
+
+const PartRule = Type.Object(
+  {
+    weight: Type.Number({ minimum: 0, maximum: 100 }),
+    map: Type.Array(Type.Tuple([Type.Number(), Type.Number()]), { minItems: 2, maxItems: 8 }),
+  },
+  { additionalProperties: false },
+);
+const share = Type.Number({ minimum: 0, maximum: 1 });
+const amount = Type.Number({ minimum: 0 });
+export const ShelfRules = Type.Object(
+  {
+    share,
+    fewest: Type.Integer({ minimum: 2, maximum: 50 }),
+    ownedShare: share,
+    wallReviews: amount,
+    wallShare: share,
+    newcomerMonths: amount,
+    newcomerReviews: amount,
+    newcomerShare: amount,
+    cheapShare: amount,
+    warFall: share,
+    cutShare: share,
+    cutDepth: share,
+    outlierZ: amount,
+    outlierTimes: amount,
+    weakCraft: amount,
+    healthyListings: Type.Integer({ minimum: 1 }),
+    healthyRevenue: amount,
+    parts: Type.Object(
+      {
+        demand: PartRule,
+        spread: PartRule,
+        wall: PartRule,
+        newcomers: PartRule,
+        room: PartRule,
+        craft: PartRule,
+        steadiness: PartRule,
+      },
+      { additionalProperties: false },
+    ),
+  },
+  { additionalProperties: false },
+);
+
+const termBrief = Type.Object({ id: Id, text: Type.String(), volumeYear: number, share: number });
+export const BrandSheet = Type.Object({
+  brand: Type.String(),
+  listings: Type.Array(ListingBrief),
+  revenue: Nullable(Money),
+  revenueKnown: Type.Integer(),
+  categories: Type.Array(Type.Object({ name: Type.String(), listings: Type.Integer(), revenue: Money })),
+  sizes: Type.Array(Type.Object({ name: Type.String(), listings: Type.Integer() })),
+  mainTerms: Type.Array(termBrief),
+  ownTerms: Type.Array(termBrief),
+  /** Niches it stands in, with its share of their clicks. */
+  shelves: Type.Array(Type.Object({ id: Id, name: Type.String(), share: Rate, listings: Type.Integer() })),
+  judged: Nullable(
+    Type.Object({
+      known: Type.Union([Type.Literal('yes'), Type.Literal('no'), Type.Literal('unsure')]),
+      note: Type.String(),
+      day: Day,
+    }),
+  ),
+});
+export type BrandSheet = Static<typeof BrandSheet>;
+
+const search = Type.String({ maxLength: 4000 });
+
+export const demand = {
+  niches: route(
+    'get',
+    '/api/marketplaces/{marketplace}/demand/niches',
+    'Niches that pass all limits, and what each limit costs.',
+    {
+      params: inMarketplace,
+      query: asked,
+      reply: Type.Composite([listReply(NicheRow), Type.Object({ dots: Type.Array(IncomeDot) })]),
+    },
+  ),
+  terms: route(
+    'get',
+    '/api/marketplaces/{marketplace}/demand/terms',
+    'Search terms that pass all limits, and what each limit costs.',
+    {
+      params: inMarketplace,
+      query: asked,
+      reply: listReply(TermRow),
+    },
+  ),
+  niche: route('get', '/api/marketplaces/{marketplace}/niches/{id}', 'All about one niche.', {
+    params: Type.Object({ marketplace: MarketplaceId, id: Id }),
+    query: Type.Object({ share: Type.Optional(Type.Number({ minimum: 0.05, maximum: 1 })) }),
+    reply: Type.Object({
+      niche: NicheRow,
+      course: Course,
+      weeks: Nullable(Type.Object({ first: Day, volumes: Type.Array(number) })),
+      terms: Type.Array(TermRow),
+      listings: Type.Array(Type.Object({ listing: ListingBrief, share: Rate, shareYearAgo: Nullable(Rate) })),
+      years: Type.Array(
+        Type.Object({
+          day: Day,
+          listings: Type.Integer(),
+          holders: Nullable(Type.Integer()),
+          topShare: Nullable(Rate),
+          effective: number,
+        }),
+      ),
+      changed: Type.Array(Type.String()),
+    }),
+  }),
+  term: route('get', '/api/marketplaces/{marketplace}/terms/{id}', 'All about one search term.', {
+    params: Type.Object({ marketplace: MarketplaceId, id: Id }),
+    reply: Type.Object({
+      term: TermRow,
+      course: Course,
+      weeks: Nullable(Type.Object({ first: Day, volumes: Type.Array(number) })),
+      page: Type.Array(ShelfRow),
+      seenOn: Nullable(Day),
+    }),
+  }),
+  shelf: route(
+    'get',
+    '/api/marketplaces/{marketplace}/shelf',
+    'The listings of a shelf: of a term, a niche, a candidate’s line-up or listings by their codes.',
+    {
+      params: inMarketplace,
+      query: Type.Object({
+        term: Type.Optional(Id),
+        niche: Type.Optional(Id),
+        candidate: Type.Optional(Id),
+        codes: Type.Optional(search),
+        listing: Type.Optional(Type.String({ maxLength: 20, description: 'A find: its main term’s shelf is taken.' })),
+      }),
+      reply: Type.Object({
+        kind: Type.Union([
+          Type.Literal('term'),
+          Type.Literal('niche'),
+          Type.Literal('candidate'),
+          Type.Literal('listings'),
+        ]),
+        id: Nullable(Id),
+        name: Type.String(),
+        find: Nullable(Type.String()),
+        course: Nullable(Course),
+        rows: Type.Array(ShelfRow),
+        rules: ShelfRules,
+        ownRules: Type.Boolean(),
+        readUpTo: Nullable(Day),
+        note: Nullable(Type.String()),
+      }),
+    },
+  ),
+  keepShelfRules: route(
+    'put',
+    '/api/marketplaces/{marketplace}/shelf-rules',
+    'Keeps thresholds and maps; null goes back to the starter ones.',
+    {
+      params: inMarketplace,
+      body: Type.Object({ rules: Nullable(ShelfRules) }, { additionalProperties: false }),
+      reply: Done,
+    },
+  ),
+  brand: route('get', '/api/marketplaces/{marketplace}/brands/{brand}', 'All about one brand.', {
+    params: Type.Object({ marketplace: MarketplaceId, brand: Type.String({ maxLength: 120 }) }),
+    reply: BrandSheet,
+  }),
+  judgeBrand: route(
+    'put',
+    '/api/marketplaces/{marketplace}/brands/{brand}/judgement',
+    'Whether buyers know a brand beyond this marketplace; null takes it back.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId, brand: Type.String({ maxLength: 120 }) }),
+      body: Type.Object(
+        {
+          known: Nullable(Type.Union([Type.Literal('yes'), Type.Literal('no'), Type.Literal('unsure')])),
+          note: Type.String({ maxLength: 400 }),
+        },
+        { additionalProperties: false },
+      ),
+      reply: Done,
+    },
+  ),
+  found: route(
+    'get',
+    '/api/marketplaces/{marketplace}/found',
+    'By which terms listings are found, and terms of their niches by which none is.',
+    {
+      params: inMarketplace,
+      query: Type.Object({ codes: search }),
+      reply: Type.Object({
+        listings: Type.Array(Type.Object({ code: Type.String(), title: Type.String(), brand: Type.String() })),
+        terms: Type.Array(FoundTerm),
+        seenOn: Nullable(Day),
+      }),
+    },
+  ),
+  basket: route('get', '/api/candidates/{id}/terms', 'The term basket of a candidate.', {
+    params: Type.Object({ id: Id }),
+    reply: Type.Array(Type.Object({ id: Id, addedOn: Day })),
+  }),
+  changeBasket: route('put', '/api/candidates/{id}/terms', 'Puts terms into the basket or takes them out.', {
+    params: Type.Object({ id: Id }),
+    body: Type.Object(
+      { add: Type.Array(Id, { maxItems: 500 }), remove: Type.Array(Id, { maxItems: 500 }) },
+      { additionalProperties: false },
+    ),
+    reply: Type.Array(Type.Object({ id: Id, addedOn: Day })),
+  }),
+};
