@@ -1,6 +1,15 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { NICHE_MEASURES, TERM_MEASURES } from '@kettle/core/demand/measures';
-import { route } from './route.ts';
+import {
+  demandMeasure,
+  NOT_OF_DEMAND,
+  readDemand,
+  type DemandChoice,
+  type DemandKey,
+  type DemandView,
+} from '@kettle/core/demand/choice';
+import type { Notation } from '@kettle/core/sift/address';
+import { addressOf, route, type ReplyOf } from './route.ts';
 import { Day, Done, Id, ListingBrief, MarketplaceId, Money, Nullable, Rate } from './shapes.ts';
 
 const number = Nullable(Type.Number());
@@ -330,3 +339,59 @@ export const demand = {
     reply: Type.Array(Type.Object({ id: Id, addedOn: Day })),
   }),
 };
+
+export type NicheList = ReplyOf<typeof demand.niches>;
+export type TermList = ReplyOf<typeof demand.terms>;
+export type Shelf = ReplyOf<typeof demand.shelf>;
+
+/** Cards of Demand that are no measures. */
+export type DemandCard = DemandKey | 'course';
+const FIRST_CARDS: Readonly<Record<DemandView, readonly DemandCard[]>> = {
+  niches: ['volumeYear', 'growthYear', 'holders'],
+  terms: ['volumeYear', 'growthYear', 'topShare', 'course'],
+};
+
+/** The parameters of a page of Demand that are limits and order. */
+export const demandLimits = (parameters: URLSearchParams): [string, string][] =>
+  [...parameters].filter(([k]) => !NOT_OF_DEMAND.includes(k));
+
+/** The cards that a page of Demand shows: those its address names or the first ones, and those of limits that are set. */
+export const demandCards = (parameters: URLSearchParams, choice: DemandChoice): DemandCard[] => {
+  const isCard = (key: string): key is DemandCard => key === 'course' || demandMeasure(choice.view, key) !== undefined;
+  const wanted = (parameters.get('cards')?.split(',') ?? [...FIRST_CARDS[choice.view]]).filter(isCard);
+  const set: DemandCard[] = [
+    ...(Object.keys(choice.ranges) as DemandKey[]),
+    ...(choice.courses.length > 0 ? (['course'] as const) : []),
+  ];
+  return [...wanted, ...set.filter((k) => !wanted.includes(k))];
+};
+
+export interface DemandQuestion {
+  marketplace: string;
+  view: DemandView;
+  search: string;
+  show: string;
+}
+export const DEMAND_PAGE = 100;
+export const demandQuestion = (
+  marketplace: string,
+  parameters: URLSearchParams,
+  notation: Notation,
+): DemandQuestion => {
+  const limits = demandLimits(parameters);
+  const { choice } = readDemand(limits, notation);
+  return {
+    marketplace,
+    view: choice.view,
+    search: new URLSearchParams(limits).toString(),
+    show: demandCards(parameters, choice)
+      .filter((c) => c !== 'course')
+      .join(','),
+  };
+};
+export const demandAddress = ({ marketplace, view, search, show }: DemandQuestion, from: number): string =>
+  addressOf(
+    demand[view],
+    { marketplace },
+    { ...Object.fromEntries(new URLSearchParams(search)), from, rows: DEMAND_PAGE, show },
+  );

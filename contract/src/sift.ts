@@ -68,6 +68,9 @@ export const SieveChange = Type.Object({
   how: Type.String(),
 });
 export type SieveChange = Static<typeof SieveChange>;
+/** Where a sieve narrows: the catalogue, or niches and search terms. */
+export const SievePlace = Type.Union([Type.Literal('sift'), Type.Literal('demand')]);
+export type SievePlace = Static<typeof SievePlace>;
 export const Sieve = Type.Object({
   id: Id,
   name: Type.String(),
@@ -155,6 +158,7 @@ export const siftRoutes = {
   ),
   sieves: route('get', '/api/marketplaces/{marketplace}/sieves', 'The kept sieves, and the starter sieves.', {
     params: inMarketplace,
+    query: Type.Object({ place: Type.Optional(SievePlace) }),
     reply: Type.Object({
       kept: Type.Array(Sieve),
       starters: Type.Array(
@@ -164,7 +168,7 @@ export const siftRoutes = {
   }),
   keepSieve: route('post', '/api/marketplaces/{marketplace}/sieves', 'Keeps a sift under a name.', {
     params: inMarketplace,
-    body: Type.Object({ name, search, reasoning }, { additionalProperties: false }),
+    body: Type.Object({ name, search, reasoning, place: Type.Optional(SievePlace) }, { additionalProperties: false }),
     reply: Sieve,
   }),
   changeSieve: route(

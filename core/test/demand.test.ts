@@ -301,13 +301,18 @@ describe('terms of listings', () => {
     expect(ranked.map((r) => r.term.id)).toEqual([1, 3, 2, 4]);
     expect(ranked.map((r) => r.how)).toEqual(['all', 'none', 'some', 'some']);
     expect(ranked[0]!.relevance).toBeCloseTo((1 + (1 + 57 / 60) / 2) / 2, 12);
-    const main = mainTerm(ranked)!;
+    const main = mainTerm(ranked, listings)!;
     expect(main.term.id).toBe(1);
     expect(main.reasoning).toContain('“book press”: relevance 0.99 × 1,000 searches a year = 988');
   });
+  test('the main term describes: half of its words in the title, a place up to 20; else the weightiest', () => {
+    const heavy = term(5, 'paint drawer insert', 90_000, ['A', 2]);
+    expect(mainTerm(rankTerms([...terms, heavy], listings), listings)!.term.id).toBe(1);
+    expect(mainTerm(rankTerms([heavy], listings), listings)!.term.id).toBe(5);
+  });
   test('without volume or listings no main term is proposed', () => {
-    expect(mainTerm(rankTerms([terms[3]!], listings))).toBeNull();
-    expect(mainTerm([])).toBeNull();
+    expect(mainTerm(rankTerms([terms[3]!], listings), listings)).toBeNull();
+    expect(mainTerm([], listings)).toBeNull();
     expect(rankTerms(terms, [])[0]!.relevance).toBe(0);
     expect(relevanceOf('', 'Book', null)).toBe(0);
   });

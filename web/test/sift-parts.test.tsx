@@ -1,3 +1,4 @@
+import { MEASURES } from '@kettle/core/sift/measures';
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { act, screen, waitFor, within } from '@testing-library/react';
@@ -70,7 +71,7 @@ describe('cards of limits that are no measures', () => {
 
 test('limits to add are found by what they are called and what they mean, by keys alone', async () => {
   const onAdd = jest.fn();
-  show(<AddLimit cards={['price']} open onOpen={() => {}} onAdd={onAdd} />);
+  show(<AddLimit offers={MEASURES} cards={['price']} open onOpen={() => {}} onAdd={onAdd} />);
   const field = await screen.findByRole('textbox', { name: 'Find a limit' });
   await userEvent.type(field, 'price');
   expect(screen.queryByRole('button', { name: /^Price What/ })).toBeNull();
@@ -154,7 +155,7 @@ describe('sieves', () => {
     openedOn: '2026-11-20',
     ...change,
   });
-  const Menu = () => <SieveMenu market={quayside} sift={useSift(quayside)} />;
+  const Menu = () => <SieveMenu market={quayside} place="sift" address={useSift(quayside)} />;
   const serving = (kept: Sieve[]) =>
     answering((method, _path, body) =>
       method === 'GET'

@@ -1,3 +1,4 @@
+import { measureOf } from '@kettle/core/sift/measures';
 import { expect, jest, test, describe } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { act, screen } from '@testing-library/react';
@@ -13,7 +14,7 @@ describe('a limit card', () => {
   const card = (range: Range, onChange: (r: Range) => void, cost?: number) => (
     <LimitCard
       market={quayside}
-      measure="price"
+      measure={measureOf('price')!}
       range={range}
       histogram={[...Array.from({ length: 24 }, () => 3), 2]}
       edges={edges}
@@ -64,7 +65,7 @@ test('what is typed in one field is not lost when the other one settles', async 
     return (
       <LimitCard
         market={quayside}
-        measure="price"
+        measure={measureOf('price')!}
         range={range}
         histogram={undefined}
         edges={undefined}

@@ -1,3 +1,4 @@
+import { FLASH_SHARE, ONCE_BEFORE, SEASON_SHARE, SEASON_STRENGTH, TREND_P, TREND_YEAR } from './course-thresholds.ts';
 import { MONTH_NAMES } from '../measures/day.ts';
 import { bestThreeMonths, decompose } from '../season/season.ts';
 import { mannKendall, theilSen } from '../stats/trend.ts';
@@ -32,14 +33,6 @@ export interface Course {
   /** In words. */
   words: string;
 }
-
-/** Thresholds of the words: a fact of the trade each, common practice, no source. */
-export const FLASH_SHARE = 0.55;
-export const SEASON_SHARE = 0.33;
-export const SEASON_STRENGTH = 0.5;
-const ONCE_BEFORE = 0.35;
-const TREND_P = 0.05;
-const TREND_YEAR = 0.05;
 
 /**
  * Reads a history of weekly searches: volumes, growth, whether it is a season, a flash or lasts, whether it rises.

@@ -68,18 +68,34 @@ export const rankTerms = <T extends FoundTerm>(
     })
     .sort((a, b) => (b.weight ?? -1) - (a.weight ?? -1) || a.term.id - b.term.id);
 
-/** The term proposed as the main one, with the reasoning in words; null when none has a weight. */
+/** A term describes a listing when it stands in the first rows for it and half of the term's words stand in its title. */
+const FIRST_ROWS = 20;
+const HALF = 0.5;
+const describes = (term: FoundTerm, listings: readonly { code: string; title: string }[]): boolean =>
+  listings.some((l) => {
+    const words = [...new Set(stemsOf(term.text))];
+    const title = new Set(stemsOf(l.title));
+    const place = term.standings.find((s) => s.code === l.code)?.unpaid ?? Infinity;
+    return place <= FIRST_ROWS && words.filter((w) => title.has(w)).length >= HALF * words.length;
+  });
+
+/**
+ * The term proposed as the main one, with the reasoning in words: of those that describe one of the listings (a place up
+ * to 20, half of the words in the title), the one of the largest relevance × volume; of all where none does. Null when
+ * none has a weight.
+ */
 export const mainTerm = <T extends FoundTerm>(
   ranked: readonly RankedTerm<T>[],
+  listings: readonly { code: string; title: string }[],
 ): { term: T; reasoning: string } | null => {
-  const best = ranked[0];
-  if (!best || !best.weight) return null;
-  const next = ranked[1];
+  const telling = ranked.filter((r) => r.weight && describes(r.term, listings));
+  const [best, next] = telling.length > 0 ? telling : ranked.filter((r) => r.weight);
+  if (!best) return null;
   const n = (x: number): string => Math.round(x).toLocaleString('en-GB');
   const tell = ({ term, relevance, weight }: RankedTerm<T>): string =>
     `“${term.text}”: relevance ${relevance.toFixed(2)} × ${n(term.volumeYear!)} searches a year = ${n(weight!)}`;
   return {
     term: best.term,
-    reasoning: `${tell(best)}${next?.weight ? `; next ${tell(next)}` : ''}. Relevance is the mean of the share of its words in the title and of the unpaid place.`,
+    reasoning: `${tell(best)}${next ? `; next ${tell(next)}` : ''}.`,
   };
 };

@@ -147,7 +147,7 @@ export const shelfOf = async (db: Db, market: Market, index: DemandIndex, asked:
     const own = found.listings[0];
     if (!own) throw notFound(`The listing ${code}`);
     const terms = found.terms.filter((t) => t.brand === null && t.standings.length > 0);
-    const main = mainTerm(rankTerms(terms, [own]));
+    const main = mainTerm(rankTerms(terms, [own]), [own]);
     if (main) return ofTerm(main.term.id, code, `The shelf of its main term. ${main.reasoning}`);
     const id = (await idsByCode(db, market.id, [code])).get(code)!;
     const [niche] = (await nichesOfListings(db, [id])).get(id) ?? [];

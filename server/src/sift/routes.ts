@@ -26,7 +26,9 @@ export const serveSift = (app: Express, services: Services): void => {
     compareSifts(services, await market(params.marketplace), query),
   );
 
-  serve(app, siftRoutes.sieves, async ({ params }) => sievesOf(db, await market(params.marketplace)));
+  serve(app, siftRoutes.sieves, async ({ params, query }) =>
+    sievesOf(db, await market(params.marketplace), query.place ?? 'sift'),
+  );
   serve(app, siftRoutes.keepSieve, async ({ params, body }) => keepSieve(db, await market(params.marketplace), body));
   serve(app, siftRoutes.changeSieve, ({ params, body }) => changeSieve(db, params.id, body));
   serve(app, siftRoutes.dropSieve, async ({ params }) => {

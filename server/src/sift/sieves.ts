@@ -1,5 +1,7 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
-import type { Sieve, SieveChange } from '@kettle/contract/sift';
+import type { Sieve, SieveChange, SievePlace } from '@kettle/contract/sift';
+import { readDemand, writeDemand } from '@kettle/core/demand/choice';
+import { demandStarters } from '@kettle/core/demand/starters';
 import { readSift, writeSift } from '@kettle/core/sift/address';
 import { starterSieves } from '@kettle/core/sift/starter-sieves';
 import { majorFromMinor } from '@kettle/core/money/money';
@@ -29,14 +31,24 @@ const asSieve = (row: typeof sieves.$inferSelect): Sieve => ({
 });
 
 /** The search as this program writes it: unknown parameters and faults are dropped before it is kept. */
-const tidied = (search: string, market: Market): string =>
-  new URLSearchParams(writeSift(readSift(new URLSearchParams(search), market).choice, market)).toString();
+const tidied = (search: string, market: Market, place: SievePlace): string => {
+  const parameters = new URLSearchParams(search);
+  return new URLSearchParams(
+    place === 'sift'
+      ? writeSift(readSift(parameters, market).choice, market)
+      : writeDemand(readDemand(parameters, market).choice, market),
+  ).toString();
+};
 
-export const sievesOf = async (db: Db, market: Market) => ({
-  kept: (await db.select().from(sieves).where(eq(sieves.marketplaceId, market.id)).orderBy(asc(sieves.name))).map(
-    asSieve,
-  ),
-  starters: starterSieves(market),
+export const sievesOf = async (db: Db, market: Market, place: SievePlace) => ({
+  kept: (
+    await db
+      .select()
+      .from(sieves)
+      .where(and(eq(sieves.marketplaceId, market.id), eq(sieves.place, place)))
+      .orderBy(asc(sieves.name))
+  ).map(asSieve),
+  starters: place === 'sift' ? starterSieves(market) : demandStarters(market),
 });
 
 const rowOf = async (db: Db, id: number) => {
@@ -56,12 +68,12 @@ const taken = (name: string) => conflict(`There is a sieve called “${name}” 
 export const keepSieve = async (
   db: Db,
   market: Market,
-  { name, search, reasoning }: { name: string; search: string; reasoning: string },
+  { name, search, reasoning, place = 'sift' }: { name: string; search: string; reasoning: string; place?: SievePlace },
 ): Promise<Sieve> => {
   try {
     const [made] = await db
       .insert(sieves)
-      .values({ marketplaceId: market.id, name: name.trim(), search: tidied(search, market), reasoning })
+      .values({ marketplaceId: market.id, name: name.trim(), search: tidied(search, market, place), reasoning, place })
       .$returningId();
     return asSieve((await rowOf(db, made!.id)).sieve);
   } catch (error) {
@@ -74,16 +86,20 @@ export const changeSieve = async (
   id: number,
   change: { name?: string; search?: string; reasoning?: string; isStart?: boolean },
 ): Promise<Sieve> => {
-  const { market } = await rowOf(db, id);
+  const { market, sieve } = await rowOf(db, id);
   const set = {
     ...change,
     ...(change.name === undefined ? {} : { name: change.name.trim() }),
-    ...(change.search === undefined ? {} : { search: tidied(change.search, market) }),
+    ...(change.search === undefined ? {} : { search: tidied(change.search, market, sieve.place) }),
   };
   try {
     await db.transaction(async (tx) => {
-      // One sieve at most is the start.
-      if (change.isStart) await tx.update(sieves).set({ isStart: false }).where(eq(sieves.marketplaceId, market.id));
+      // One sieve of a place at most is the start.
+      if (change.isStart)
+        await tx
+          .update(sieves)
+          .set({ isStart: false })
+          .where(and(eq(sieves.marketplaceId, market.id), eq(sieves.place, sieve.place)));
       if (Object.keys(set).length > 0) await tx.update(sieves).set(set).where(eq(sieves.id, id));
     });
   } catch (error) {
@@ -111,6 +127,7 @@ interface Kept {
 export const openSieve = async (services: Services, id: number) => {
   const { db } = services.database;
   const { sieve, market } = await rowOf(db, id);
+  if (sieve.place !== 'sift') throw notFound(`Sieve ${id} of the catalogue`);
   const { sifted, ready } = await carryOut(services, market, new URLSearchParams(sieve.search), []);
   const tooMany = sifted.count > MOST_COMPARED;
   const ids = tooMany ? [] : Array.from(sifted.rows, (row) => ready.index.ids[row]!);

@@ -2,6 +2,7 @@ import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { takeSentAhead } from './sent-ahead.ts';
 import type { Problem } from '@kettle/contract/shapes';
 import { candidates, reviews, watch } from '@kettle/contract/candidates';
+import { demand, demandAddress, type DemandQuestion, type NicheList, type TermList } from '@kettle/contract/demand';
 import { listings } from '@kettle/contract/listings';
 import { shortlist } from '@kettle/contract/shortlist';
 import { siftAddress, siftRoutes, type SiftQuestion, type SiftReply } from '@kettle/contract/sift';
@@ -24,10 +25,35 @@ const requestOf = (route: AnyRoute, { params, query, body }: { params: object; q
     : { body, ...(typeof body === 'string' ? { headers: { 'Content-Type': 'text/csv' } } : {}) }),
 });
 
-/** What is asked of the sift at the moment: a newer question ends an older one that has no answer yet. */
-let siftAsked: { key: string; end: AbortController } | null = null;
+/** What is asked of a list at the moment: a newer question ends an older one that has no answer yet. */
+class LatestQuestion {
+  private asked: { key: string; end: AbortController } | null = null;
+  /** A signal that ends when something else is asked. */
+  signal(key: string): AbortSignal {
+    if (this.asked?.key !== key) {
+      this.asked?.end.abort();
+      this.asked = { key, end: new AbortController() };
+    }
+    return this.asked.end.signal;
+  }
+}
+const siftAsked = new LatestQuestion();
+const demandAsked = new LatestQuestion();
 
-type Tag = 'Marketplaces' | 'Listing' | 'Candidate' | 'Watch' | 'Score' | 'Job' | 'Sift' | 'Sieve' | 'Rules';
+type Tag =
+  | 'Demand'
+  | 'Shelf'
+  | 'Brand'
+  | 'Basket'
+  | 'Marketplaces'
+  | 'Listing'
+  | 'Candidate'
+  | 'Watch'
+  | 'Score'
+  | 'Job'
+  | 'Sift'
+  | 'Sieve'
+  | 'Rules';
 
 const overHttp = fetchBaseQuery({ baseUrl: new URL('/', window.location.origin).href });
 
@@ -37,7 +63,21 @@ export const api = createApi({
     const ahead = takeSentAhead(typeof args === 'string' ? args : args.url);
     return ahead === undefined ? overHttp(args, context, options) : { data: ahead };
   },
-  tagTypes: ['Marketplaces', 'Listing', 'Candidate', 'Watch', 'Score', 'Job', 'Sift', 'Sieve', 'Rules'],
+  tagTypes: [
+    'Demand',
+    'Shelf',
+    'Brand',
+    'Basket',
+    'Marketplaces',
+    'Listing',
+    'Candidate',
+    'Watch',
+    'Score',
+    'Job',
+    'Sift',
+    'Sieve',
+    'Rules',
+  ],
   refetchOnReconnect: true,
   endpoints: (build) => {
     const read = <T extends AnyRoute>(route: T) => ({ query: (args: ArgsOf<T>) => requestOf(route, args) });
@@ -65,17 +105,37 @@ export const api = createApi({
               : undefined,
         },
         queryFn: async ({ queryArg: { marketplace, search, show }, pageParam }, { signal }, _, ask) => {
-          const key = `${marketplace}?${search}&${show}`;
-          if (siftAsked?.key !== key) {
-            siftAsked?.end.abort();
-            siftAsked = { key, end: new AbortController() };
-          }
           const url = siftAddress({ marketplace, search, show }, pageParam);
-          const ends = AbortSignal.any([signal, siftAsked.end.signal]);
+          const ends = AbortSignal.any([signal, siftAsked.signal(`${marketplace}?${search}&${show}`)]);
           return (await ask({ url, signal: ends } as { url: string })) as { data: SiftReply };
         },
         providesTags: ['Sift'],
       }),
+      demandList: build.infiniteQuery<NicheList | TermList, DemandQuestion, number>({
+        infiniteQueryOptions: {
+          initialPageParam: 0,
+          getNextPageParam: (last) =>
+            last.from + last.rows.length < last.count && last.rows.length > 0
+              ? last.from + last.rows.length
+              : undefined,
+        },
+        queryFn: async ({ queryArg, pageParam }, { signal }, _, ask) => {
+          const { marketplace, view, search, show } = queryArg;
+          const url = demandAddress(queryArg, pageParam);
+          const ends = AbortSignal.any([signal, demandAsked.signal(`${marketplace}/${view}?${search}&${show}`)]);
+          return (await ask({ url, signal: ends } as { url: string })) as { data: NicheList | TermList };
+        },
+        providesTags: ['Demand'],
+      }),
+      niche: ask(demand.niche, ['Demand']),
+      term: ask(demand.term, ['Demand']),
+      shelf: ask(demand.shelf, ['Demand', 'Shelf', 'Listing']),
+      keepShelfRules: change(demand.keepShelfRules, ['Shelf']),
+      brand: ask(demand.brand, ['Demand', 'Brand', 'Listing']),
+      judgeBrand: change(demand.judgeBrand, ['Brand']),
+      found: ask(demand.found, ['Demand']),
+      basket: ask(demand.basket, ['Basket']),
+      changeBasket: change(demand.changeBasket, ['Basket']),
       compareSifts: ask(siftRoutes.compare, ['Sift']),
       sieves: ask(siftRoutes.sieves, ['Sieve']),
       keepSieve: change(siftRoutes.keepSieve, ['Sieve']),
@@ -142,7 +202,9 @@ export const api = createApi({
 /** What went wrong, as the sentence to show. */
 export const problemOf = (error: unknown): Problem | null => {
   if (!error || typeof error !== 'object') return null;
-  const { data, status } = error as { data?: unknown; status?: unknown };
+  const { data, status, error: told } = error as { data?: unknown; status?: unknown; error?: unknown };
+  // An older question that a newer one ended is no failure.
+  if (/abort/i.test(String(told ?? ''))) return null;
   if (data && typeof data === 'object' && 'title' in data) return data as Problem;
   if (status === 'FETCH_ERROR')
     return {
@@ -166,6 +228,16 @@ export const {
   useCancelJobMutation,
   useFindQuery,
   useSiftInfiniteQuery,
+  useDemandListInfiniteQuery,
+  useNicheQuery,
+  useTermQuery,
+  useShelfQuery,
+  useKeepShelfRulesMutation,
+  useBrandQuery,
+  useJudgeBrandMutation,
+  useFoundQuery,
+  useBasketQuery,
+  useChangeBasketMutation,
   useCompareSiftsQuery,
   useSievesQuery,
   useKeepSieveMutation,

@@ -17,6 +17,10 @@ export const makeRouter = () =>
           path: ':marketplace',
           children: [
             { path: 'sift', lazy: () => import('../sift/sift-page.tsx') },
+            { path: 'demand', lazy: () => import('../demand/demand-page.tsx') },
+            { path: 'shelf', lazy: () => import('../shelf/shelf-page.tsx') },
+            { path: 'found', lazy: () => import('../terms/found-page.tsx') },
+            { path: 'brands/:brand', lazy: () => import('../brands/brand-page.tsx') },
             { path: 'compare', lazy: () => import('../sift/compare-page.tsx') },
             { path: 'listings/:code', lazy: () => import('../listings/listing-page.tsx') },
             { path: 'candidates', lazy: () => import('../candidates/candidates-page.tsx') },

@@ -123,6 +123,10 @@ const TopLine = ({ onFind, onKeys }: { onFind: () => void; onKeys: () => void })
         <Flex as="nav" aria-label="The path of the work" align="center" gap="1" fontSize="15px">
           <PathStep to={`/${shown.id}/sift`}>Sift</PathStep>
           <PathRule />
+          <PathStep to={`/${shown.id}/demand`}>Demand</PathStep>
+          <PathRule />
+          <PathStep to={`/${shown.id}/shelf`}>Shelf</PathStep>
+          <PathRule />
           <PathStep to={`/${shown.id}/candidates`} n={shown.candidates}>
             Candidates
           </PathStep>
@@ -189,12 +193,18 @@ export const Kbd = ({ children }: { children: string }) => (
   </Box>
 );
 
-const PathRule = () => <Box aria-hidden h="1px" w={{ base: '8px', lg: '28px' }} bg="rule" />;
+const PathRule = () => <Box aria-hidden h="1px" w={{ base: '4px', lg: '8px', '2xl': '28px' }} bg="rule" />;
 
 const PathStep = ({ to, n, children }: { to: string; n?: number; children: string }) => (
   <NavLink to={to}>
     {({ isActive }) => (
-      <HStack gap="1.5" px="2" py="1.5" fontWeight={isActive ? 700 : 400} color={isActive ? 'aubergine' : 'ink'}>
+      <HStack
+        gap="1.5"
+        px={{ base: '1', xl: '1.5' }}
+        py="1.5"
+        fontWeight={isActive ? 700 : 400}
+        color={isActive ? 'aubergine' : 'ink'}
+      >
         <Box
           aria-hidden
           w="10px"

@@ -14,9 +14,11 @@ import { LineUpTab } from './line-up-tab.tsx';
 import { LogTab } from './log-tab.tsx';
 import { StageRail } from './stage-rail.tsx';
 
+const TermsTab = lazy(() => import('../terms/terms-tab.tsx'));
 const ReadingsTab = lazy(() => import('../watch/readings-tab.tsx'));
 const TABS = [
   ['line-up', 'Line-up'],
+  ['terms', 'Terms'],
   ['readings', 'Readings'],
   ['reviews', 'Reviews'],
   ['costing', 'Costing'],
@@ -87,6 +89,11 @@ const CandidateBody = ({ market, candidate, tab }: { market: Marketplace; candid
     </Box>
     <Box flex="1" minH="0" overflow="auto">
       {tab === 'line-up' && <LineUpTab market={market} candidate={candidate} />}
+      {tab === 'terms' && (
+        <Suspense fallback={<Skeleton m="5" h="260px" />}>
+          <TermsTab market={market} candidate={candidate} />
+        </Suspense>
+      )}
       {tab === 'readings' && (
         <Suspense fallback={<Skeleton m="5" h="260px" />}>
           <ReadingsTab market={market} candidate={candidate} />

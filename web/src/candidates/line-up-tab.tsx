@@ -1,5 +1,6 @@
 import { Box, Button, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import type { Candidate, LineUpEntry } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useAddToLineUpMutation, useRemoveFromLineUpMutation } from '../api/api.ts';
@@ -99,6 +100,11 @@ export const LineUpTab = ({ market, candidate }: { market: Marketplace; candidat
             Five to seven rivals of exactly the same kind make a fair picture.
           </Text>
         )}
+        <Text fontSize="13px" mb="2">
+          <Link to={`/${market.id}/shelf?candidate=${candidate.id}`} style={{ textDecoration: 'underline' }}>
+            See the line-up as a shelf
+          </Link>
+        </Text>
         <PasteCodes
           label="Listing codes to add to the line-up"
           button="Add to line-up"

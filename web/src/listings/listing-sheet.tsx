@@ -90,7 +90,17 @@ const SheetHead = ({ market, sheet }: { market: Marketplace; sheet: Sheet }) => 
           {listing.title}
         </Heading>
         <Text color="inkSoft" fontSize="13px" mt="1">
-          {listing.brand || 'no brand'} · {listing.code} · {listing.category}
+          {listing.brand === '' ? (
+            'no brand'
+          ) : (
+            <Link
+              to={`/${market.id}/brands/${encodeURIComponent(listing.brand)}`}
+              style={{ textDecoration: 'underline' }}
+            >
+              {listing.brand}
+            </Link>
+          )}{' '}
+          · {listing.code} · {listing.category}
           {sheet.onSaleSince && ` · on sale since ${day(sheet.onSaleSince)}`} · seen {day(listing.seenOn, sheet.today)}
         </Text>
         <HStack mt="2" gap="2" wrap="wrap">
@@ -101,6 +111,12 @@ const SheetHead = ({ market, sheet }: { market: Marketplace; sheet: Sheet }) => 
             onClick={() => toggle(listing.code)}
           >
             {inTray ? 'In tray: take out' : 'Put in tray'}
+          </Button>
+          <Button size="xs" variant="outline" asChild>
+            <Link to={`/${market.id}/shelf?listing=${listing.code}`}>Its shelf</Link>
+          </Button>
+          <Button size="xs" variant="outline" asChild>
+            <Link to={`/${market.id}/found?codes=${listing.code}`}>Its terms</Link>
           </Button>
           {sheet.watchedSince ? (
             <Text fontSize="13px" color="inkSoft">

@@ -1,42 +1,38 @@
 import { Input, Popover, Portal } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { OTHER_CARDS, type CardKey } from '@kettle/contract/sift';
-import { MEASURES } from '@kettle/core/sift/measures';
+import type { CardKey } from '@kettle/contract/sift';
 import { Kbd } from '../app/shell.tsx';
-import { OTHER_CARD_TEXTS } from './choice-cards.tsx';
 
-interface Offer {
-  key: CardKey;
+export interface Offer<K extends string = CardKey> {
+  key: K;
   name: string;
   explanation: string;
   group: string;
 }
-const OFFERS: Offer[] = [
-  ...MEASURES,
-  ...OTHER_CARDS.map((key) => ({ key, ...OTHER_CARD_TEXTS[key], group: key === 'marks' ? 'Your own' : 'Kind' })),
-];
-const GROUPS = [...new Set(OFFERS.map((o) => o.group))];
 
 /** Every limit there is, explained, found by typing; those that have a card already are left out. */
-export const AddLimit = ({
+export const AddLimit = <K extends string>({
+  offers,
   cards,
   open,
   onOpen,
   onAdd,
 }: {
-  cards: readonly CardKey[];
+  offers: readonly Offer<K>[];
+  cards: readonly K[];
   open: boolean;
   onOpen: (open: boolean) => void;
-  onAdd: (key: CardKey) => void;
+  onAdd: (key: K) => void;
 }) => {
   const [typed, setTyped] = useState('');
   const list = useRef<HTMLDivElement>(null);
   const words = typed.toLowerCase().trim();
-  const found = OFFERS.filter(
+  const groups = [...new Set(offers.map((o) => o.group))];
+  const found = offers.filter(
     (o) => !cards.includes(o.key) && (words === '' || `${o.name} ${o.explanation}`.toLowerCase().includes(words)),
   );
-  const add = (key: CardKey): void => {
+  const add = (key: K): void => {
     onOpen(false);
     setTyped('');
     onAdd(key);
@@ -69,7 +65,7 @@ export const AddLimit = ({
                 onKeyDown={(e) => e.key === 'Enter' && found[0] && add(found[0].key)}
               />
               <div className="limit-list" ref={list}>
-                {GROUPS.map((group) => {
+                {groups.map((group) => {
                   const here = found.filter((o) => o.group === group);
                   return here.length === 0 ? null : (
                     <div key={group}>

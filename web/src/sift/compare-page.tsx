@@ -34,7 +34,7 @@ const ComparePage = ({ market }: { market: Marketplace }) => {
     params: { marketplace: market.id },
     query: { a, b, part, sort, from },
   });
-  const { data: sieves } = useSievesQuery({ params: { marketplace: market.id } });
+  const { data: sieves } = useSievesQuery({ params: { marketplace: market.id }, query: { place: 'sift' } });
   const tray = useTray(market.id);
   const columns = useMemo(() => listingColumns(market, tray), [market, tray]);
   const known = [

@@ -47,7 +47,7 @@ export const KindCard = ({
   </Card>
 );
 
-const CategoryPicker = ({
+export const CategoryPicker = ({
   market,
   categories,
   chosen,

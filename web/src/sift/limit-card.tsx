@@ -3,7 +3,7 @@ import { useState, type ReactNode } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
 import { boundFromText, boundToText, rangeFault } from '@kettle/core/sift/address';
 import type { Range } from '@kettle/core/sift/limits';
-import { measureOf, type Measure, type MeasureKey } from '@kettle/core/sift/measures';
+import type { Measure } from '@kettle/core/sift/measures';
 import { unitSuffix } from '@kettle/core/sift/sentence';
 import { Follower } from '../ui/follower.ts';
 import { count } from '../ui/format.ts';
@@ -56,11 +56,16 @@ export const Cost = ({ n }: { n: number | undefined }) =>
     </span>
   ) : null;
 
+/** A measure of whatever is narrowed: listings, niches, terms. */
+export type AnyMeasure = Measure<string, string>;
+
 interface Props {
+  /** Further settings that belong to the measure. */
+  children?: ReactNode;
   market: Marketplace;
-  measure: MeasureKey;
+  measure: AnyMeasure;
   range: Range;
-  /** Listings that pass all other limits, by bin; the last entry counts the unknown. */
+  /** Rows that pass all other limits, by bin; the last entry counts the unknown. */
   histogram: number[] | undefined;
   edges: number[] | undefined;
   /** How many more there would be without this limit. */
@@ -71,8 +76,7 @@ interface Props {
 }
 
 /** One limit: its name, how what is left is spread, two handles, two typed bounds, and what it costs. */
-export const LimitCard = ({ market, measure: key, range, histogram, edges, cost, onChange, onRemove }: Props) => {
-  const measure = measureOf(key)!;
+export const LimitCard = ({ market, measure, range, histogram, edges, cost, onChange, onRemove, children }: Props) => {
   const unknown = histogram?.at(-1) ?? 0;
   const limited = range.min !== null || range.max !== null;
   // A bound that moves keeps what was said of the unknown.
@@ -110,7 +114,8 @@ export const LimitCard = ({ market, measure: key, range, histogram, edges, cost,
           keep {count(unknown)} unknown
         </label>
       )}
-      {key === 'rank' && <span className="note">within one main category only</span>}
+      {measure.key === 'rank' && <span className="note">within one main category only</span>}
+      {children}
     </Card>
   );
 };
@@ -151,7 +156,7 @@ const Handles = ({
   range,
   onChange,
 }: {
-  measure: Measure;
+  measure: AnyMeasure;
   edges: number[];
   range: Range;
   onChange: (range: Range, goesOn: boolean) => void;
@@ -242,7 +247,7 @@ const Bounds = ({
   onChange,
 }: {
   market: Marketplace;
-  measure: Measure;
+  measure: AnyMeasure;
   range: Range;
   onChange: (range: Range) => void;
 }) => {

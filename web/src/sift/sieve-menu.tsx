@@ -2,16 +2,24 @@ import { Box, Button, Flex, Heading, IconButton, Input, Popover, Portal, Text, T
 import { ChevronDown, Copy, Flag, Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Sieve } from '@kettle/contract/sift';
+import type { Sieve, SievePlace } from '@kettle/contract/sift';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useChangeSieveMutation, useDropSieveMutation, useKeepSieveMutation, useSievesQuery } from '../api/api.ts';
 import { day } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
-import type { SiftAddress } from './use-sift.ts';
+import type { LimitAddress } from '../ui/use-limits.ts';
 
 /** Sieves: limits kept under a name, the starter sieves with their reasoning, and keeping what is set now. */
-export const SieveMenu = ({ market, sift }: { market: Marketplace; sift: SiftAddress }) => {
-  const { data, error } = useSievesQuery({ params: { marketplace: market.id } });
+export const SieveMenu = ({
+  market,
+  place,
+  address: sift,
+}: {
+  market: Marketplace;
+  place: SievePlace;
+  address: Pick<LimitAddress<unknown>, 'search' | 'sieve' | 'load'>;
+}) => {
+  const { data, error } = useSievesQuery({ params: { marketplace: market.id }, query: { place } });
   const [open, setOpen] = useState(false);
   const [keep, kept] = useKeepSieveMutation();
   const [change, changed] = useChangeSieveMutation();
@@ -23,7 +31,7 @@ export const SieveMenu = ({ market, sift }: { market: Marketplace; sift: SiftAdd
     sift.load(search, id);
   };
   const keepAs = async (name: string, search: string, reasoning: string): Promise<void> => {
-    const result = await keep({ params: { marketplace: market.id }, body: { name, search, reasoning } });
+    const result = await keep({ params: { marketplace: market.id }, body: { name, search, reasoning, place } });
     if (result.data && search === sift.search) sift.load(search, result.data.id);
   };
   const isChanged = now !== undefined && !sameSearch(now.search, sift.search);
@@ -83,7 +91,7 @@ export const SieveMenu = ({ market, sift }: { market: Marketplace; sift: SiftAdd
                   key={s.id}
                   market={market}
                   sieve={s}
-                  search={sift.search}
+                  search={place === 'sift' ? sift.search : null}
                   onOpen={() => load(s.search, s.id)}
                   onChange={(body) => void change({ params: { id: s.id }, body })}
                   onCopy={() => void keepAs(copyName(s.name, data.kept), s.search, s.reasoning)}
@@ -209,7 +217,8 @@ const KeptSieve = ({
 }: {
   market: Marketplace;
   sieve: Sieve;
-  search: string;
+  /** What is set now, to compare with; null where there is nothing to compare by. */
+  search: string | null;
   onOpen: () => void;
   onChange: (body: { name?: string; isStart?: boolean }) => void;
   onCopy: () => void;
@@ -270,14 +279,16 @@ const KeptSieve = ({
         </IconButton>
       </Flex>
       {sieve.reasoning !== '' && <Text color="inkSoft">{sieve.reasoning}</Text>}
-      <Flex color="inkSoft" gap="3">
-        <Text flex="1">{sieve.openedOn ? `opened ${day(sieve.openedOn, market.today)}` : 'not opened yet'}</Text>
-        <Box asChild color="aubergine" textDecoration="underline">
-          <Link to={`/${market.id}/compare?${new URLSearchParams({ a: sieve.search, b: search })}`}>
-            Compare with what is set
-          </Link>
-        </Box>
-      </Flex>
+      {search !== null && (
+        <Flex color="inkSoft" gap="3">
+          <Text flex="1">{sieve.openedOn ? `opened ${day(sieve.openedOn, market.today)}` : 'not opened yet'}</Text>
+          <Box asChild color="aubergine" textDecoration="underline">
+            <Link to={`/${market.id}/compare?${new URLSearchParams({ a: sieve.search, b: search })}`}>
+              Compare with what is set
+            </Link>
+          </Box>
+        </Flex>
+      )}
     </Box>
   );
 };

@@ -18,7 +18,7 @@ export const SieveNews = ({
 }) => {
   const [open, { data, originalArgs }] = useOpenSieveMutation();
   const [shown, setShown] = useState(false);
-  const { data: sieves } = useSievesQuery({ params: { marketplace: market.id } });
+  const { data: sieves } = useSievesQuery({ params: { marketplace: market.id }, query: { place: 'sift' } });
   const isOurs = sieves?.kept.some((s) => s.id === sieve);
   useEffect(() => {
     if (isOurs) void open({ params: { id: sieve } });

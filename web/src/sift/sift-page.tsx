@@ -2,9 +2,9 @@ import { Box, Button, Flex, Heading, Spinner, Text } from '@chakra-ui/react';
 import { Undo2 } from 'lucide-react';
 import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { ListingBrief } from '@kettle/contract/shapes';
-import { cardsOfChoice, type CardKey } from '@kettle/contract/sift';
+import { cardsOfChoice, OTHER_CARDS, type CardKey } from '@kettle/contract/sift';
 import type { Marketplace } from '@kettle/contract/sources';
-import { measureOf, type MeasureKey } from '@kettle/core/sift/measures';
+import { measureOf, MEASURES, type MeasureKey } from '@kettle/core/sift/measures';
 import type { SortKey } from '@kettle/core/sift/order';
 import { sentenceOf } from '@kettle/core/sift/sentence';
 import { useCategoriesQuery, useMarkMutation, useSievesQuery, useSiftInfiniteQuery } from '../api/api.ts';
@@ -18,8 +18,9 @@ import { ExportMenu } from '../ui/export-menu.tsx';
 import { count } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
 import { useKeys } from '../ui/use-keys.ts';
-import { AddLimit } from './add-limit.tsx';
-import { OtherLimitCard } from './choice-cards.tsx';
+import { useUndoKey } from '../ui/use-undo-key.ts';
+import { AddLimit, type Offer } from './add-limit.tsx';
+import { OTHER_CARD_TEXTS, OtherLimitCard } from './choice-cards.tsx';
 import { KindCard } from './kind-card.tsx';
 import { LimitCard } from './limit-card.tsx';
 import { NothingLeft, withoutLimit } from './nothing-left.tsx';
@@ -36,6 +37,10 @@ export const Component = () => {
 };
 
 const NO_ROWS: never[] = [];
+const OFFERS: readonly Offer[] = [
+  ...MEASURES,
+  ...OTHER_CARDS.map((key) => ({ key, ...OTHER_CARD_TEXTS[key], group: key === 'marks' ? 'Your own' : 'Kind' })),
+];
 const LOOK_AGAIN_MS = 900;
 /** Sorted with the least first when first chosen. */
 const LEAST_FIRST = ['title', 'brand', 'rank'];
@@ -66,7 +71,7 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
   }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
   const dropping = useDropping(market);
   useStart(market, sift);
-  useUndoKey(sift);
+  useUndoKey(sift.undo);
   useKeys({
     l: () => setAdding(true),
     u: () => dropping.last && dropping.undo(),
@@ -160,7 +165,7 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
                   </Button>
                 }
               >
-                <SieveMenu market={market} sift={sift} />
+                <SieveMenu market={market} place="sift" address={sift} />
               </Suspense>
               <ExportMenu
                 what="All matches"
@@ -202,7 +207,7 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
               <LimitCard
                 key={key}
                 market={market}
-                measure={key as MeasureKey}
+                measure={measureOf(key)!}
                 range={choice.ranges[key as MeasureKey] ?? { min: null, max: null }}
                 histogram={first?.histograms[key]}
                 edges={first?.edges[key]}
@@ -230,9 +235,15 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
               />
             ),
           )}
-          <AddLimit cards={cards} open={adding} onOpen={setAdding} onAdd={(key) => sift.setCards([...cards, key])} />
+          <AddLimit
+            offers={OFFERS}
+            cards={cards}
+            open={adding}
+            onOpen={setAdding}
+            onAdd={(key) => sift.setCards([...cards, key])}
+          />
         </div>
-        <ProblemNote error={isAborted(error) ? undefined : error} kept="Your limits are kept in the address." />
+        <ProblemNote error={error} kept="Your limits are kept in the address." />
       </Box>
       <Box flex="1" minH="0" position="relative">
         {first ? (
@@ -289,9 +300,6 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
 };
 
 const codeOf = (l: ListingBrief): string => l.code;
-/** An older question that a newer one ended is no failure. */
-const isAborted = (error: unknown): boolean =>
-  typeof error === 'object' && error !== null && /abort/i.test(String((error as { error?: unknown }).error ?? ''));
 
 /** Dropping rows: at once, with a reason afterwards if one is wanted, and a way back. */
 const useDropping = (market: Marketplace) => {
@@ -323,7 +331,7 @@ const useDropping = (market: Marketplace) => {
  * goes on where it was left.
  */
 const useStart = (market: Marketplace, sift: SiftAddress): void => {
-  const { data } = useSievesQuery({ params: { marketplace: market.id } });
+  const { data } = useSievesQuery({ params: { marketplace: market.id }, query: { place: 'sift' } });
   const [left] = useState(() =>
     sift.search === '' && sift.sieve === null ? (kept<string>(sittingOf(market.id)) ?? '') : null,
   );
@@ -336,20 +344,4 @@ const useStart = (market: Marketplace, sift: SiftAddress): void => {
     if (start) load(start.search, start.id);
     else if (left !== '') goOn(left);
   }, [data, left, load, goOn]);
-};
-
-/** Ctrl+Z takes the last change of the limits back, unless a field is being typed in. */
-const useUndoKey = ({ undo }: SiftAddress): void => {
-  useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      const typing =
-        (event.target instanceof HTMLInputElement && !['checkbox', 'range'].includes(event.target.type)) ||
-        event.target instanceof HTMLTextAreaElement;
-      if (typing || event.key.toLowerCase() !== 'z' || event.shiftKey || !(event.ctrlKey || event.metaKey)) return;
-      event.preventDefault();
-      undo();
-    };
-    document.addEventListener('keydown', press);
-    return () => document.removeEventListener('keydown', press);
-  }, [undo]);
 };

@@ -1,6 +1,6 @@
 import { Box, Button, Dialog, Flex, HStack, Input, Portal, RadioGroup, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useBriefsQuery, useStartCandidateMutation, useWatchByCodesMutation } from '../api/api.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
@@ -77,6 +77,9 @@ export const TrayBar = ({ market }: { market: Marketplace }) => {
           <>
             <Button {...rimButton} onClick={() => dispatch(emptied(market.id))}>
               Empty
+            </Button>
+            <Button {...rimButton} asChild>
+              <Link to={`/${market.id}/shelf?codes=${codes.join(',')}`}>See as a shelf</Link>
             </Button>
             <Button
               {...rimButton}
