@@ -6,10 +6,12 @@ import { mainTerm, rankTerms, relevanceOf } from '../src/demand/found-by.ts';
 import { incomeAYear, meetsIncome, priceForIncome } from '../src/demand/income.ts';
 import { NICHE_MEASURES } from '../src/demand/measures.ts';
 import { binsOf, countBins, narrow, orderOf, outsideOf, pageInOrder, passesWithout } from '../src/demand/narrow.ts';
-import { nicheFigures, outlayToEnter } from '../src/demand/niche.ts';
+import { nicheFigures, outlayToEnter, prepareNiche } from '../src/demand/niche.ts';
 import { demandSentence } from '../src/demand/sentence.ts';
 import { addWeeks, monthsOfWeeks, sumOfWeeks, weeksEnd } from '../src/demand/weeks.ts';
 import { dayFromEpoch, epochDay } from '../src/measures/day.ts';
+import { concentration, holdersOf } from '../src/stats/concentration.ts';
+import { medianOf } from '../src/stats/robust.ts';
 import { airlinePassengers } from './fixtures/airline-passengers.ts';
 
 const DOLLARS = { currency: 'USD', measures: 'imperial' } as const;
@@ -158,13 +160,35 @@ describe('niche figures', () => {
     { ...one, share: 0.15, price: 90000, units: 1, brand: '' },
   ];
   test('middle figures are of those who share most of the clicks', () => {
-    const f = nicheFigures(listings, [0.9, 0.1], 0.8);
+    const f = nicheFigures(prepareNiche(listings, [0.9, 0.1]), 0.8);
     expect(f).toMatchObject({ holders: 2, holdersYearAgo: 1, price: 2500, units: 75, revenue: 187_500, brands: 1 });
     expect(f.topShare).toBeCloseTo(0.5, 12);
   });
+  test('equal those of plain sorting, whatever the share', () => {
+    const some = fc.array(
+      fc.record({
+        share: fc.double({ min: 0, max: 1, noNaN: true }),
+        price: fc.option(fc.integer({ min: 1, max: 9999 }), { nil: null }),
+        units: fc.option(fc.integer({ min: 0, max: 999 }), { nil: null }),
+        reviews: fc.constant(null),
+        brand: fc.constantFrom('a', 'B', ''),
+      }),
+      { maxLength: 25 },
+    );
+    fc.assert(
+      fc.property(some, fc.double({ min: 0.05, max: 1, noNaN: true }), (of, share) => {
+        const f = nicheFigures(prepareNiche(of, []), share);
+        const shares = of.map((l) => l.share);
+        expect(f.holders).toBe(holdersOf(shares, share));
+        expect(f.effective ?? -1).toBeCloseTo(concentration(shares)?.effective ?? -1, 9);
+        const leading = [...of].sort((a, b) => b.share - a.share).slice(0, f.holders ?? of.length);
+        expect(f.price).toBe(medianOf(leading.flatMap((l) => l.price ?? [])));
+      }),
+    );
+  });
   test('without listings, or without clicks, all is unknown', () => {
     for (const none of [[], [{ ...one, share: 0, price: null, units: null, reviews: null }]]) {
-      const f = nicheFigures(none, [], 0.8);
+      const f = nicheFigures(prepareNiche(none, []), 0.8);
       expect(f).toMatchObject({ holders: null, effective: null, topShare: null, price: null, revenue: null });
     }
     expect(outlayToEnter(null, 10, { costShare: 0.3, months: 2, fixed: 5 })).toBeNull();

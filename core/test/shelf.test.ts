@@ -248,7 +248,7 @@ describe('what does not belong', () => {
     const dear = listing({ price: 40_000 });
     const found = strangers([...presses, cat, words, dear], 'folding book press');
     expect(found.map((s) => s.code)).toEqual([cat.code, words.code, dear.code]);
-    expect(found[0]!.reason).toBe('stands in Sheets, most stand in Presses');
+    expect(found[0]!.reason).toBe('stands in Sheets, those with all the words stand in Presses');
     expect(found[1]!.reason).toContain('its title has none of');
     expect(found[2]!.reason).toBe('its price is 13.3 times above the middle');
   });

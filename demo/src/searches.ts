@@ -59,7 +59,7 @@ const AFTER = [
   'kit',
   'set',
   'replacement',
-  'uk made',
+  'made to last',
   'with instructions',
   'for small rooms',
 ];

@@ -1,5 +1,3 @@
-import { concentration, holdersOf } from '../stats/concentration.ts';
-import { medianOf } from '../stats/robust.ts';
 import type { OutlayTerms } from './choice.ts';
 
 /** A listing of a niche: its share of the clicks, and what is known of it. Price in minor units, units a month. */
@@ -24,34 +22,99 @@ export interface NicheFigures {
   reviews: number | null;
 }
 
+/** A niche's listings by their share, the largest first, made once: what "most" means may then change at once. */
+export interface PreparedNiche {
+  shares: Float64Array;
+  total: number;
+  /** Values in the same order; NaN where not known. */
+  price: Float64Array;
+  units: Float64Array;
+  reviews: Float64Array;
+  yearAgo: Float64Array;
+  totalYearAgo: number;
+  effective: number | null;
+  topShare: number | null;
+  brands: number;
+}
+
+const falling = (values: readonly number[]): Float64Array => Float64Array.from(values).sort().reverse();
+const sumOf = (values: Float64Array): number => {
+  let sum = 0;
+  for (let i = 0; i < values.length; i++) sum += values[i]!;
+  return sum;
+};
+
+/** Brings the listings of a niche, and the shares of a year before, into the order that its figures are read from. */
+export const prepareNiche = (listings: readonly NicheListing[], yearAgo: readonly number[]): PreparedNiche => {
+  const ordered = [...listings].sort((a, b) => b.share - a.share);
+  const shares = Float64Array.from(ordered, (l) => l.share);
+  const before = falling(yearAgo);
+  const total = sumOf(shares);
+  const column = (pick: (l: NicheListing) => number | null): Float64Array =>
+    Float64Array.from(ordered, (l) => pick(l) ?? Number.NaN);
+  let squares = 0;
+  for (const s of shares) squares += (s / total) ** 2;
+  return {
+    shares,
+    total,
+    price: column((l) => l.price),
+    units: column((l) => l.units),
+    reviews: column((l) => l.reviews),
+    yearAgo: before,
+    totalYearAgo: sumOf(before),
+    effective: total > 0 ? 1 / squares : null,
+    topShare: total > 0 ? shares[0]! / total : null,
+    brands: new Set(ordered.map((l) => l.brand.toLowerCase()).filter(Boolean)).size,
+  };
+};
+
+/** How many of the first amounts, the largest first, make up a share of the total; null when there is none. */
+const firstHolders = (amounts: Float64Array, total: number, share: number): number | null => {
+  if (!(total > 0)) return null;
+  const wanted = total * share * (1 - 1e-9);
+  let sum = 0;
+  let n = 0;
+  while (n < amounts.length && sum < wanted) sum += amounts[n++]!;
+  return n;
+};
+
+const room = new Float64Array(4096);
+/** Median of the first n values that are known; null for none. Sorts by insertion: the lists are short. */
+const firstMedian = (values: Float64Array, n: number): number | null => {
+  const most = Math.min(n, values.length, room.length);
+  let known = 0;
+  for (let i = 0; i < most; i++) {
+    const v = values[i]!;
+    if (v !== v) continue;
+    let at = known++;
+    for (; at > 0 && room[at - 1]! > v; at--) room[at] = room[at - 1]!;
+    room[at] = v;
+  }
+  if (known === 0) return null;
+  const half = known >> 1;
+  return known % 2 === 1 ? room[half]! : (room[half - 1]! + room[half]!) / 2;
+};
+
 /**
  * Who gets the clicks of a niche, and what one of those who share most of them is like. Figures are null where clicks or
  * the measure are not known of any of them.
- * @param share the share of the clicks that "most" means, 0–1. @param yearAgo shares of the clicks a year before.
+ * @param share the share of the clicks that "most" means, 0–1.
  */
-export const nicheFigures = (
-  listings: readonly NicheListing[],
-  yearAgo: readonly number[],
-  share: number,
-): NicheFigures => {
-  const shares = listings.map((l) => l.share);
-  const spread = concentration(shares);
-  const holders = holdersOf(shares, share);
-  const leading = [...listings].sort((a, b) => b.share - a.share).slice(0, holders ?? listings.length);
-  const middle = (pick: (l: NicheListing) => number | null): number | null =>
-    medianOf(leading.flatMap((l) => pick(l) ?? []));
-  const price = middle((l) => l.price);
-  const units = middle((l) => l.units);
+export const nicheFigures = (niche: PreparedNiche, share: number): NicheFigures => {
+  const holders = firstHolders(niche.shares, niche.total, share);
+  const leading = holders ?? niche.shares.length;
+  const price = firstMedian(niche.price, leading);
+  const units = firstMedian(niche.units, leading);
   return {
     holders,
-    holdersYearAgo: holdersOf(yearAgo, share),
-    effective: spread?.effective ?? null,
-    topShare: spread?.top(1) ?? null,
-    brands: new Set(listings.map((l) => l.brand.toLowerCase()).filter(Boolean)).size,
+    holdersYearAgo: firstHolders(niche.yearAgo, niche.totalYearAgo, share),
+    effective: niche.effective,
+    topShare: niche.topShare,
+    brands: niche.brands,
     price,
     units,
     revenue: price === null || units === null ? null : price * units,
-    reviews: middle((l) => l.reviews),
+    reviews: firstMedian(niche.reviews, leading),
   };
 };
 

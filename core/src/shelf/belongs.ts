@@ -9,6 +9,8 @@ export interface Stranger {
 }
 
 const FEWEST = 5;
+/** Listings with all the words searched for that are enough to say which category is meant. */
+const FEWEST_MEANT = 3;
 const PRICE_Z = 3.5;
 const PRICE_TIMES = 2.5;
 /** Most of a shelf stands in one category when this share does. */
@@ -21,16 +23,22 @@ const MOSTLY = 0.5;
  */
 export const strangers = (listings: readonly ShelfListing[], words = ''): Stranger[] => {
   if (listings.length < FEWEST) return [];
-  const home = mostCommon(listings.map((l) => l.category));
-  const mostly = home !== null && home.n / listings.length >= MOSTLY ? home.value : null;
   const titles = listings.map((l) => new Set(stemsOf(l.title)));
-  const telling = tellingWords(titles, stemsOf(words));
+  const asked = [...new Set(stemsOf(words))];
+  // Those that have all the words searched for tell which category is meant; else most of the shelf does.
+  const meant = asked.length > 0 ? listings.filter((_, i) => asked.every((w) => titles[i]!.has(w))) : [];
+  const home = mostCommon((meant.length >= FEWEST_MEANT ? meant : listings).map((l) => l.category));
+  const among = meant.length >= FEWEST_MEANT ? meant.length : listings.length;
+  const mostly = home !== null && home.n / among >= MOSTLY ? home.value : null;
+  const telling = tellingWords(titles, asked);
   const logs = listings.flatMap((l) => (l.price === null || l.price <= 0 ? [] : [Math.log(l.price)]));
   const prices = logs.length >= FEWEST ? robustSpread(logs) : null;
   return listings.flatMap((l, i): Stranger[] => {
     const reasons: string[] = [];
     if (mostly !== null && l.category !== mostly)
-      reasons.push(`stands in ${lastName(l.category)}, most stand in ${lastName(mostly)}`);
+      reasons.push(
+        `stands in ${lastName(l.category)}, ${meant.length >= FEWEST_MEANT ? 'those with all the words' : 'most'} stand in ${lastName(mostly)}`,
+      );
     if (telling.length > 0 && !telling.some((w) => titles[i]!.has(w.stem)))
       reasons.push(`its title has none of ${telling.map((w) => `“${w.word}”`).join(', ')}`);
     if (prices && l.price !== null && l.price > 0) {

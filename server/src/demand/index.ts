@@ -2,7 +2,7 @@ import { and, asc, desc, eq, gte, inArray, sql } from 'drizzle-orm';
 import { BrandNames } from '@kettle/core/demand/brand-terms';
 import { courseOf, type Course } from '@kettle/core/demand/course';
 import { addWeeks, type WeekSeries } from '@kettle/core/demand/weeks';
-import type { NicheListing } from '@kettle/core/demand/niche';
+import { prepareNiche, type NicheListing, type PreparedNiche } from '@kettle/core/demand/niche';
 import { stemsOf, wordsOf } from '@kettle/core/listing/words';
 import { concentration } from '@kettle/core/stats/concentration';
 import { addDays } from '@kettle/core/measures/day';
@@ -49,8 +49,9 @@ export interface DemandNiche {
   series: WeekSeries | null;
   course: Course;
   listings: (NicheListing & { id: number })[];
-  /** Shares of the clicks a year and two years before, the day they were taken on by their day. */
-  yearAgo: number[];
+  /** The same, ready for figures of any share. */
+  prepared: PreparedNiche;
+  /** Shares of the clicks on each day they were taken, the newest first. */
   years: { day: string; shares: number[] }[];
 }
 /** All that is known of the demand of a marketplace, read from the database once for a version of it. */
@@ -264,6 +265,14 @@ const readNiches = async (db: Db, market: Market, terms: readonly DemandTerm[]):
     const ordered = [...days.keys()].sort().reverse();
     const now = days.get(ordered[0] ?? '') ?? [];
     const yearAgo = ordered.find((d) => Math.abs(yearsApart(d, ordered[0]!) - 364) <= ABOUT_A_YEAR);
+    const served = now.map(({ id, share, price, units, reviews, brand }) => ({
+      id,
+      share,
+      price,
+      units,
+      reviews,
+      brand,
+    }));
     made.push({
       id: row.id,
       name: row.name,
@@ -274,8 +283,11 @@ const readNiches = async (db: Db, market: Market, terms: readonly DemandTerm[]):
       terms: own,
       series,
       course: courseOf(series),
-      listings: now.map(({ id, share, price, units, reviews, brand }) => ({ id, share, price, units, reviews, brand })),
-      yearAgo: (days.get(yearAgo ?? '') ?? []).map((c) => c.share),
+      listings: served,
+      prepared: prepareNiche(
+        served,
+        (days.get(yearAgo ?? '') ?? []).map((c) => c.share),
+      ),
       years: ordered.map((day) => ({ day, shares: days.get(day)!.map((c) => c.share) })),
     });
   }

@@ -23,10 +23,14 @@ import {
 import { nicheFigures, outlayToEnter } from '@kettle/core/demand/niche';
 import { monthsOfWeeks } from '@kettle/core/demand/weeks';
 import { stemsOf } from '@kettle/core/listing/words';
+import type { Course, CourseKind } from '@kettle/core/demand/course';
+import type { Range } from '@kettle/core/sift/limits';
 import type { Fault } from '@kettle/core/sift/address';
 import { holdersOf } from '@kettle/core/stats/concentration';
 import type { Market } from '../sources/marketplaces.ts';
 import { topClick, type DemandIndex, type DemandNiche, type DemandTerm } from './index.ts';
+
+const MOST_KEPT = 24;
 
 /** Figures of all rows by column for some settings, with bins and orders made when first wanted. */
 class FigureTable {
@@ -35,9 +39,23 @@ class FigureTable {
   private readonly binsMade = new Map<string, Bins>();
   private readonly ordersMade = new Map<string, Uint32Array>();
 
-  constructor(columns: Readonly<Record<string, Float64Array>>, names: readonly string[]) {
+  private readonly outsideMade = new Map<string, Uint8Array>();
+  /** 1 for terms that are a brand's own name. */
+  readonly brandNames: Uint8Array;
+
+  constructor(columns: Readonly<Record<string, Float64Array>>, names: readonly string[], brandNames: Uint8Array) {
     this.columns = columns;
     this.names = names;
+    this.brandNames = brandNames;
+  }
+  /** Rows outside a range; the last ones asked for are kept, so that a moved bound computes one limit anew. */
+  outside(key: DemandKey, range: Range): Uint8Array {
+    const id = `${key} ${range.min} ${range.max} ${range.unknown ?? false}`;
+    const made = this.outsideMade.get(id) ?? outsideOf(this.columns[key]!, range);
+    this.outsideMade.delete(id);
+    this.outsideMade.set(id, made);
+    for (const old of this.outsideMade.keys()) if (this.outsideMade.size > MOST_KEPT) this.outsideMade.delete(old);
+    return made;
   }
   bins(view: DemandChoice['view'], key: string): Bins {
     let made = this.binsMade.get(key);
@@ -76,19 +94,94 @@ const tableOf = (index: DemandIndex, choice: DemandChoice): FigureTable => {
   return table;
 };
 
-const tableFrom = <R>(
-  rows: readonly R[],
-  view: DemandChoice['view'],
-  figuresOf: (row: R) => Partial<Record<DemandKey, number | null>>,
-  nameOf: (row: R) => string,
-): FigureTable => {
-  const keys = measuresOf(view).map((m) => m.key);
-  const columns = Object.fromEntries(keys.map((k) => [k, new Float64Array(rows.length)]));
-  rows.forEach((row, i) => {
-    const figures = figuresOf(row);
-    for (const k of keys) columns[k]![i] = figures[k] ?? Number.NaN;
-  });
-  return new FigureTable(columns, rows.map(nameOf));
+/** A column of a figure of each row; not known is NaN. */
+const columnOf = <R>(rows: readonly R[], figure: (row: R) => number | null): Float64Array => {
+  const column = new Float64Array(rows.length);
+  for (let i = 0; i < rows.length; i++) column[i] = figure(rows[i]!) ?? Number.NaN;
+  return column;
+};
+
+/** The columns that no setting changes, and the names: made once for an index and a view. */
+interface Steady {
+  columns: Record<string, Float64Array>;
+  names: readonly string[];
+  brandNames: Uint8Array;
+}
+const steady = new WeakMap<DemandIndex, Partial<Record<DemandChoice['view'], Steady>>>();
+const steadyOf = (index: DemandIndex, view: DemandChoice['view']): Steady => {
+  let made = steady.get(index);
+  if (!made) steady.set(index, (made = {}));
+  return (made[view] ??= view === 'niches' ? steadyNiches(index) : steadyTerms(index));
+};
+const courseColumns = (rows: readonly { course: Course }[]): Record<string, Float64Array> => ({
+  volumeQuarter: columnOf(rows, (r) => r.course.quarter),
+  volumeYear: columnOf(rows, (r) => r.course.year),
+  growthQuarter: columnOf(rows, (r) => r.course.growthQuarter),
+  growthYear: columnOf(rows, (r) => r.course.growthYear),
+  quarterPace: columnOf(rows, (r) => r.course.quarterPace),
+  bestThree: columnOf(rows, (r) => r.course.bestThree?.share ?? null),
+  season: columnOf(rows, (r) => r.course.season),
+  trendYear: columnOf(rows, (r) => r.course.trendYear),
+});
+const steadyNiches = ({ niches }: DemandIndex): Steady => ({
+  columns: {
+    ...courseColumns(niches),
+    effective: columnOf(niches, (n) => n.prepared.effective),
+    topShare: columnOf(niches, (n) => n.prepared.topShare),
+    listings: columnOf(niches, (n) => n.listings.length),
+    brands: columnOf(niches, (n) => n.prepared.brands),
+    terms: columnOf(niches, ownTerms),
+  },
+  names: niches.map((n) => n.name),
+  brandNames: new Uint8Array(niches.length),
+});
+const steadyTerms = ({ terms }: DemandIndex): Steady => ({
+  columns: {
+    ...courseColumns(terms),
+    buyRate: columnOf(terms, (t) => t.buyRate),
+    competing: columnOf(terms, (t) => t.competing),
+    found: columnOf(terms, (t) => t.found),
+    topShare: columnOf(terms, topClick),
+  },
+  names: terms.map((t) => t.text),
+  brandNames: Uint8Array.from(terms, (t) => (t.brand === null ? 0 : 1)),
+});
+const ownTerms = (niche: DemandNiche): number => niche.terms.filter(({ term }) => term.brand === null).length;
+
+/** What "most of the clicks" and the outlay's terms change. */
+const nicheTable = (index: DemandIndex, { share, outlay }: DemandChoice): FigureTable => {
+  const { niches } = index;
+  const { columns, names, brandNames } = steadyOf(index, 'niches');
+  const empty = (): Float64Array => new Float64Array(niches.length).fill(Number.NaN);
+  const [holders, change, price, units, revenue, reviews, toEnter] = [
+    empty(),
+    empty(),
+    empty(),
+    empty(),
+    empty(),
+    empty(),
+    empty(),
+  ];
+  for (let i = 0; i < niches.length; i++) {
+    const f = nicheFigures(niches[i]!.prepared, share);
+    if (f.holders !== null) holders[i] = f.holders;
+    if (f.holders !== null && f.holdersYearAgo !== null) change[i] = f.holders - f.holdersYearAgo;
+    if (f.price !== null) price[i] = f.price;
+    if (f.units !== null) units[i] = f.units;
+    if (f.revenue !== null) revenue[i] = f.revenue;
+    if (f.reviews !== null) reviews[i] = f.reviews;
+    toEnter[i] = outlayToEnter(f.price, f.units, outlay) ?? Number.NaN;
+  }
+  const made = { holders, holdersChange: change, price, units, revenue, reviews, outlay: toEnter };
+  return new FigureTable({ ...columns, ...made }, names, brandNames);
+};
+const termTable = (index: DemandIndex, { share }: DemandChoice): FigureTable => {
+  const { columns, names, brandNames } = steadyOf(index, 'terms');
+  return new FigureTable(
+    { ...columns, holders: columnOf(index.terms, (t) => holdersOf(t.clicks, share)) },
+    names,
+    brandNames,
+  );
 };
 
 const ofCourse = ({ course }: DemandNiche | DemandTerm) => ({
@@ -103,7 +196,7 @@ const ofCourse = ({ course }: DemandNiche | DemandTerm) => ({
 });
 
 export const figuresOfNiche = (niche: DemandNiche, { share, outlay }: Pick<DemandChoice, 'share' | 'outlay'>) => {
-  const f = nicheFigures(niche.listings, niche.yearAgo, share);
+  const f = nicheFigures(niche.prepared, share);
   return {
     ...ofCourse(niche),
     holders: f.holders,
@@ -116,7 +209,7 @@ export const figuresOfNiche = (niche: DemandNiche, { share, outlay }: Pick<Deman
     units: f.units,
     revenue: f.revenue,
     reviews: f.reviews,
-    terms: niche.terms.filter(({ term }) => term.brand === null).length,
+    terms: ownTerms(niche),
     outlay: outlayToEnter(f.price, f.units, outlay),
   };
 };
@@ -129,64 +222,91 @@ export const figuresOfTerm = (term: DemandTerm, share: number) => ({
   holders: holdersOf(term.clicks, share),
 });
 
-const nicheTable = (index: DemandIndex, choice: DemandChoice): FigureTable =>
-  tableFrom(
-    index.niches,
-    'niches',
-    (n) => figuresOfNiche(n, choice),
-    (n) => n.name,
-  );
-const termTable = (index: DemandIndex, choice: DemandChoice): FigureTable =>
-  tableFrom(
-    index.terms,
-    'terms',
-    (t) => figuresOfTerm(t, choice.share),
-    (t) => t.text,
-  );
-
-const failingWhere = <R>(rows: readonly R[], fails: (row: R) => boolean): Uint8Array => {
-  const bits = new Uint8Array(rows.length);
-  for (let i = 0; i < rows.length; i++) bits[i] = fails(rows[i]!) ? 1 : 0;
-  return bits;
-};
-
 interface Searched {
   categories: ReadonlySet<number>;
-  course: { kind: string };
+  course: { kind: CourseKind };
   stems: ReadonlySet<string> | readonly string[];
 }
-const hasAll = (there: Searched['stems'], stems: readonly string[]): boolean =>
-  stems.every((s) => ('has' in there ? there.has(s) : there.includes(s)));
+/** Which rows have a word, stand in a category, have a course or are a brand's name: made once for an index. */
+class RowSets {
+  readonly size: number;
+  readonly courses: Uint8Array;
+  private readonly byStem = new Map<string, number[]>();
+  private readonly byCategory = new Map<number, number[]>();
+
+  constructor(rows: readonly Searched[]) {
+    this.size = rows.length;
+    this.courses = new Uint8Array(rows.length);
+    rows.forEach((row, at) => {
+      this.courses[at] = COURSES.indexOf(row.course.kind);
+      for (const stem of row.stems) put(this.byStem, stem, at);
+      for (const category of row.categories) put(this.byCategory, category, at);
+    });
+  }
+  /** 0 for rows in one of the categories, 1 for all others. */
+  outOf(categories: readonly number[]): Uint8Array {
+    const fails = new Uint8Array(this.size).fill(1);
+    for (const c of categories) for (const row of this.byCategory.get(c) ?? []) fails[row] = 0;
+    return fails;
+  }
+  /** 1 for rows that have all stems. */
+  having(stems: readonly string[]): Uint8Array {
+    const found = new Uint8Array(this.size);
+    const distinct = [...new Set(stems)];
+    for (const stem of distinct) for (const row of this.byStem.get(stem) ?? []) found[row]!++;
+    for (let row = 0; row < found.length; row++) found[row] = found[row] === distinct.length ? 1 : 0;
+    return found;
+  }
+}
+const put = <K>(map: Map<K, number[]>, key: K, row: number): void => {
+  const there = map.get(key);
+  if (!there) map.set(key, [row]);
+  else if (there.at(-1) !== row) there.push(row);
+};
+const sets = new WeakMap<DemandIndex, Partial<Record<DemandChoice['view'], RowSets>>>();
+const setsOf = (index: DemandIndex, view: DemandChoice['view']): RowSets => {
+  let made = sets.get(index);
+  if (!made) sets.set(index, (made = {}));
+  return (made[view] ??= new RowSets(view === 'niches' ? index.niches : index.terms));
+};
 
 /** The limits of a choice over the rows of its view. */
 const limitsOf = (index: DemandIndex, choice: DemandChoice, table: FigureTable): Failing[] => {
-  const rows: readonly Searched[] = choice.view === 'niches' ? index.niches : index.terms;
+  const of = setsOf(index, choice.view);
   const limits: Failing[] = [];
-  if (choice.categories.length > 0)
-    limits.push({ key: 'cat', fails: failingWhere(rows, (r) => !choice.categories.some((c) => r.categories.has(c))) });
+  if (choice.categories.length > 0) limits.push({ key: 'cat', fails: of.outOf(choice.categories) });
   if (choice.have.length > 0) {
-    const wanted = choice.have.map(stemsOf);
-    limits.push({ key: 'has', fails: failingWhere(rows, (r) => !wanted.every((w) => hasAll(r.stems, w))) });
+    const fails = new Uint8Array(of.size);
+    for (const words of choice.have) {
+      const has = of.having(stemsOf(words));
+      for (let row = 0; row < fails.length; row++) if (has[row] === 0) fails[row] = 1;
+    }
+    limits.push({ key: 'has', fails });
   }
   if (choice.leaveOut.length > 0) {
-    const unwanted = choice.leaveOut.map(stemsOf).filter((w) => w.length > 0);
-    limits.push({ key: 'not', fails: failingWhere(rows, (r) => unwanted.some((w) => hasAll(r.stems, w))) });
+    const fails = new Uint8Array(of.size);
+    for (const stems of choice.leaveOut.map(stemsOf)) {
+      if (stems.length === 0) continue;
+      const has = of.having(stems);
+      for (let row = 0; row < fails.length; row++) if (has[row] === 1) fails[row] = 1;
+    }
+    limits.push({ key: 'not', fails });
   }
   for (const { key } of measuresOf(choice.view)) {
     const range = choice.ranges[key];
-    if (range) limits.push({ key, fails: outsideOf(table.columns[key]!, range) });
+    if (range) limits.push({ key, fails: table.outside(key, range) });
   }
-  if (choice.courses.length > 0)
-    limits.push({ key: 'course', fails: failingWhere(rows, (r) => !choice.courses.includes(r.course.kind as never)) });
-  if (choice.view === 'terms' && !choice.brandTerms)
-    limits.push({ key: 'names', fails: failingWhere(index.terms, (t) => t.brand !== null) });
+  if (choice.courses.length > 0) {
+    const wanted = COURSES.map((c) => (choice.courses.includes(c) ? 0 : 1));
+    limits.push({ key: 'course', fails: Uint8Array.from(of.courses, (c) => wanted[c]!) });
+  }
+  if (choice.view === 'terms' && !choice.brandTerms) limits.push({ key: 'names', fails: table.brandNames });
   const { income } = choice;
   if (choice.view === 'niches' && income) {
     const { price, units } = table.columns as Record<'price' | 'units', Float64Array>;
-    limits.push({
-      key: 'income',
-      fails: failingWhere([...index.niches.keys()], (i) => !meetsIncome(income, price[i]!, units[i]!)),
-    });
+    const fails = new Uint8Array(of.size);
+    for (let row = 0; row < fails.length; row++) fails[row] = meetsIncome(income, price[row]!, units[row]!) ? 0 : 1;
+    limits.push({ key: 'income', fails });
   }
   return limits;
 };
@@ -225,12 +345,11 @@ export const spreadOf = (
   show: readonly string[],
 ) => {
   const keys = [...new Set([...show, ...Object.keys(choice.ranges)])].filter((k) => demandMeasure(choice.view, k));
-  const rows = choice.view === 'niches' ? index.niches : index.terms;
   const ofCourses = passesWithout(narrowed, limits, 'course');
-  const courses = Object.fromEntries(COURSES.map((c) => [c, 0]));
-  rows.forEach((r, i) => {
-    if (ofCourses[i] === 1) courses[r.course.kind]!++;
-  });
+  const kinds = setsOf(index, choice.view).courses;
+  const counts = new Array<number>(COURSES.length).fill(0);
+  for (let row = 0; row < kinds.length; row++) if (ofCourses[row] === 1) counts[kinds[row]!]!++;
+  const courses = Object.fromEntries(COURSES.map((c, i) => [c, counts[i]!]));
   return {
     histograms: Object.fromEntries(
       keys.map((k) => [k, countBins(table.bins(choice.view, k), passesWithout(narrowed, limits, k))]),

@@ -42,6 +42,7 @@ export const Component = () => {
 };
 
 const MOST_ROWS = 10;
+const listingsWord = (n: number): string => `${n} listing${n === 1 ? '' : 's'}`;
 
 /** How strong a brand is: what is measured of it, and what its seller's rival judges. */
 const Sheet = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) => {
@@ -60,7 +61,7 @@ const Sheet = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) =>
           {sheet.brand}
         </Heading>
         <Text color="inkSoft" fontSize="13px">
-          {sheet.listings.length} listing{sheet.listings.length === 1 ? '' : 's'} on {market.name}
+          {listingsWord(sheet.listings.length)} on {market.name}
         </Text>
         <Flex gap="10" wrap="wrap">
           <Box flex="1" minW="280px">
@@ -106,9 +107,9 @@ const Sheet = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) =>
                     .slice(0, 5)
                     .map((c): [string, React.ReactNode] => [
                       c.name.split(' › ').slice(-2).join(' › '),
-                      `${c.listings}, ${money(c.revenue, market, true)} a month`,
+                      `${listingsWord(c.listings)}, ${money(c.revenue, market, true)} a month`,
                     ]),
-                  ...sheet.sizes.map((s): [string, React.ReactNode] => [s.name, `${s.listings} listings`]),
+                  ...sheet.sizes.map((s): [string, React.ReactNode] => [s.name, listingsWord(s.listings)]),
                 ]}
               />
             </Section>
@@ -126,7 +127,7 @@ const Sheet = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) =>
                     </Link>
                   </Box>
                   <span className="figures">
-                    {percent(s.share, 1)} of the clicks, {s.listings} listing{s.listings === 1 ? '' : 's'}
+                    {percent(s.share, 1)} of the clicks, {listingsWord(s.listings)}
                   </span>
                 </Flex>
               ))}

@@ -246,7 +246,7 @@ export const TermsTable = ({
 
 const termsColumns = (
   market: Marketplace,
-  listings: readonly { code: string; title: string }[],
+  listings: readonly { code: string; title: string; brand: string }[],
   basket: { kept: ReadonlySet<number>; toggle: (id: number, put: boolean) => void } | null,
 ): Column<Ranked>[] => [
   {
@@ -322,11 +322,15 @@ const termsColumns = (
   ...listings.map((l): Column<Ranked> => ({
     key: `at ${l.code}`,
     head:
-      l.title.length > 22 && listings.length > 1 ? `${l.title.slice(0, 21)}…` : listings.length > 1 ? l.title : 'Place',
+      listings.length === 1
+        ? 'Place'
+        : l.brand !== '' && listings.every((x) => x.code === l.code || x.brand !== l.brand)
+          ? l.brand
+          : l.code,
     explanation: `Unpaid place of ${l.title} (${l.code}) on the first page; 1 is the first. A paid place stands behind it.`,
     align: 'right',
     sortable: true,
-    width: listings.length > 1 ? 150 : 90,
+    width: listings.length > 1 ? 130 : 90,
     cell: ({ term }) => {
       const s = term.standings.find((x) => x.code === l.code);
       return s ? `${s.unpaid ?? '—'}${s.paid === null ? '' : ` · paid ${s.paid}`}` : '—';
