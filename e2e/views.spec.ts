@@ -8,6 +8,9 @@ test.describe('wrong addresses', () => {
     ['/quayside/candidates/999999', 'The candidate “999999” is not here'],
     ['/quayside/candidates/abc', 'The candidate “abc” is not here'],
     ['/quayside/listings/NOPE1', 'The listing NOPE1 is not in this workspace.'],
+    ['/quayside/shelf?term=999999999', 'That shelf is not here'],
+    ['/quayside/shelf?niche=zero', 'That shelf is not here'],
+    ['/quayside/brands/Nobody%20Knows', 'The brand “Nobody Knows” is not here'],
     ['/what/is/this/here', 'is not here'],
   ])
     test(path!, async ({ page }) => {
@@ -110,7 +113,17 @@ test('the theme is chosen and kept', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Light theme' })).toBeVisible();
 });
 
-for (const path of ['/quayside/sift', '/quayside/candidates', '/quayside/shortlist', '/sources', '/lindholm-torg/sift'])
+for (const path of [
+  '/quayside/sift',
+  '/quayside/demand',
+  '/quayside/shelf?listing=QS003PX0',
+  '/quayside/found?codes=QS003PX0,QS003QY1',
+  '/quayside/brands/Brasgarth',
+  '/quayside/candidates',
+  '/quayside/shortlist',
+  '/sources',
+  '/lindholm-torg/sift',
+])
   test(`usable at 820 wide: ${path}`, async ({ page }) => {
     await page.setViewportSize({ width: 820, height: 900 });
     await page.goto(demo(path));
@@ -126,6 +139,9 @@ test('empty views say what belongs there', async ({ page }) => {
   expect(made.ok()).toBe(true);
   for (const [path, sentence] of [
     ['sift', 'Empty Quay holds no listings yet'],
+    ['demand', 'No niches of Empty Quay are known yet'],
+    ['shelf', 'No search terms of Empty Quay are known yet'],
+    ['found', 'Terms of which listings?'],
     ['candidates', 'No candidate yet'],
     ['shortlist', 'Nothing to compare yet'],
   ]) {

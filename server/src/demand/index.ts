@@ -18,7 +18,6 @@ import {
   termPositions,
   termVolumes,
 } from '../db/schema.ts';
-import { listingsOfBrands } from '../listings/briefs.ts';
 import type { Market } from '../sources/marketplaces.ts';
 
 export interface DemandTerm {
@@ -118,6 +117,12 @@ export class DemandIndexes {
   }
 }
 
+/** The brands of a marketplace as they write themselves. */
+const brandsOf = async (db: Db, market: Market): Promise<string[]> =>
+  (await db.selectDistinct({ brand: listings.brand }).from(listings).where(eq(listings.marketplaceId, market.id))).map(
+    (r) => r.brand,
+  );
+
 /** Words of the category tree are ordinary words: no brand is known by them. */
 const ordinaryWords = async (db: Db, market: Market): Promise<Set<string>> =>
   new Set(
@@ -127,7 +132,7 @@ const ordinaryWords = async (db: Db, market: Market): Promise<Set<string>> =>
   );
 
 const readTerms = async (db: Db, market: Market): Promise<DemandTerm[]> => {
-  const brands = new BrandNames((await listingsOfBrands(db, market.id)).keys(), await ordinaryWords(db, market));
+  const brands = new BrandNames(await brandsOf(db, market), await ordinaryWords(db, market));
   const rows = await db
     .select()
     .from(searchTerms)

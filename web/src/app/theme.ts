@@ -95,6 +95,7 @@ export const system = createSystem(
           brick: both('#A23B2A', '#F2937F'),
           saffron: both('#8A5A00', '#E3B65E'),
           rim: both('#1E2A32', '#0D1216'),
+          rimHover: both('#384A55', '#2A363E'),
           rimInk: both('#F6F7F4', '#E4E9EB'),
           interval: both('#CBB3C9', '#6D4A69'),
           quietBar: both('#CDD4D6', '#3B4A53'),

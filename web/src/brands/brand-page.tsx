@@ -120,7 +120,7 @@ const Sheet = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) =>
             <Section title="Its shelves">
               {sheet.shelves.length === 0 && <Text fontSize="13px">No niche is known that it serves.</Text>}
               {sheet.shelves.slice(0, MOST_ROWS).map((s) => (
-                <Flex key={s.id} fontSize="13px" gap="3" py="0.5">
+                <Flex key={s.id} fontSize="13px" gap="3" minH="26px" align="center">
                   <Box flex="1">
                     <Link to={`${at}/shelf?niche=${s.id}`} style={{ textDecoration: 'underline' }}>
                       {s.name}
@@ -166,7 +166,7 @@ const Sheet = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) =>
 const Lines = ({ lines }: { lines: [string, React.ReactNode][] }) => (
   <Box as="dl" fontSize="13px" className="figures">
     {lines.map(([name, value]) => (
-      <Flex key={name} gap="3" py="0.5">
+      <Flex key={name} gap="3" minH="26px" align="center">
         <Box as="dt" color="inkSoft" flex="1">
           {name}
         </Box>
@@ -180,7 +180,7 @@ const Terms = ({ at, terms, none }: { at: string; terms: BrandSheet['mainTerms']
   <>
     {terms.length === 0 && <Text fontSize="13px">{none}</Text>}
     {terms.slice(0, MOST_ROWS).map((t) => (
-      <Flex key={t.id} fontSize="13px" gap="3" py="0.5">
+      <Flex key={t.id} fontSize="13px" gap="3" minH="26px" align="center">
         <Box flex="1">
           <Link to={`${at}/demand?view=terms&open=${t.id}`} style={{ textDecoration: 'underline' }}>
             {t.text}

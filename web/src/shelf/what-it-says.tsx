@@ -216,7 +216,7 @@ export const ShelfFigures = ({
             Brands, {c.brands.length}
           </Heading>
           {c.brands.slice(0, 8).map((b) => (
-            <Flex key={b.codes[0]} fontSize="13px" gap="2" align="center" py="0.5">
+            <Flex key={b.codes[0]} fontSize="13px" gap="2" align="center" minH="26px">
               <Box flex="1" minW="0" truncate>
                 {b.brand === '' ? (
                   <>no brand ({b.codes[0]})</>

@@ -23,7 +23,7 @@ export const TrayBar = ({ market }: { market: Marketplace }) => {
     bg: 'transparent',
     color: 'rimInk',
     borderColor: 'rimInk',
-    _hover: { bg: 'inkSoft' },
+    _hover: { bg: 'rimHover' },
   } as const;
   return (
     <Flex
