@@ -15,7 +15,10 @@ if (unknown.length > 0) {
   console.error(`There is no benchmark ${unknown.join(', ')}; there are ${all.join(', ')}.`);
   process.exit(2);
 }
-installPrograms({ mariadbd: 'mariadb-server', ...(wanted.some((w) => w === 'browser' || w === 'demand') ? { chromium: 'chromium' } : {}) });
+installPrograms({
+  mariadbd: 'mariadb-server',
+  ...(wanted.some((w) => w === 'browser' || w === 'demand') ? { chromium: 'chromium' } : {}),
+});
 installPackages();
 if (wanted.includes('browser')) buildInterface();
 // Kept between runs: a catalogue of a million listings takes minutes to make.

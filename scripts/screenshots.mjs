@@ -93,6 +93,18 @@ for (const [name, search, reasoning] of [
 await ask('PUT', `${market}/marks`, { codes: ['QS006EJ4'], state: 'dropped', reason: 'not for me' });
 await ask('POST', '/candidates/4/stage', { stage: 'dropped', reason: 'electronics, sold in two months of the year' });
 
+/** The address of a find's shelf with what is of another category left out, as a seller would. */
+const shelfOf = async (code) => {
+  const { rows } = await ask('GET', `${market}/shelf?listing=${code}`);
+  const own = rows.find((r) => r.listing.code === code).listing.category;
+  const out = rows.filter((r) => r.listing.category !== own).map((r) => r.listing.code);
+  return `/quayside/shelf?listing=${code}&out=${out.join(',')}`;
+};
+const { rows: niches } = await ask('GET', `${market}/demand/niches?has=folding,book,press`);
+const { terms } = await ask('GET', `${market}/niches/${niches[0].id}`);
+const basket = terms.filter((t) => t.brand === null).slice(0, 4);
+await ask('PUT', '/candidates/1/terms', { add: basket.map((t) => t.id), remove: [] });
+
 const browser = await chromium.launch({
   executablePath: programPath('chromium'),
   args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
@@ -108,6 +120,11 @@ const VIEWS = [
     })}`,
   ],
   ['listing-sheet', '/quayside/sift?price=18..45&units=300..&reviews=..120&has=book+press&open=QS0049G9'],
+  ['demand', '/quayside/demand?income=6000/month&holders=6..'],
+  ['niche', `/quayside/demand?has=press&open=${niches[0].id}`],
+  ['shelf', await shelfOf('QS003PX0')],
+  ['terms', '/quayside/candidates/1/terms'],
+  ['brand', '/quayside/brands/Brasgarth'],
   ['candidates', '/quayside/candidates'],
   ['line-up', '/quayside/candidates/1/line-up'],
   ['readings', '/quayside/candidates/1/readings'],
@@ -116,6 +133,7 @@ const VIEWS = [
   ['scoresheet', '/quayside/candidates/1/scoresheet'],
   ['shortlist', '/quayside/shortlist'],
   ['sources', '/sources'],
+  ['shelf-dark', await shelfOf('QS0043A3'), 'dark'],
   ['sift-dark', '/quayside/sift?price=18..45&units=300..&reviews=..120', 'dark'],
 ];
 for (const [name, path, colorScheme = 'light', opened] of VIEWS) {

@@ -117,12 +117,20 @@ export const sources = {
     params: Type.Object({ id: Id }),
     reply: Done,
   }),
-  find: route('get', '/api/marketplaces/{marketplace}/find', 'Listings and candidates by code, title or brand.', {
-    params: inMarketplace,
-    query: Type.Object({ q: Type.String({ minLength: 1, maxLength: 200 }) }),
-    reply: Type.Object({
-      listings: Type.Array(Type.Object({ code: Type.String(), title: Type.String(), brand: Type.String() })),
-      candidates: Type.Array(Type.Object({ id: Id, name: Type.String(), stage: Type.String() })),
-    }),
-  }),
+  find: route(
+    'get',
+    '/api/marketplaces/{marketplace}/find',
+    'Listings, candidates, brands, search terms and niches by what they are called.',
+    {
+      params: inMarketplace,
+      query: Type.Object({ q: Type.String({ minLength: 1, maxLength: 200 }) }),
+      reply: Type.Object({
+        listings: Type.Array(Type.Object({ code: Type.String(), title: Type.String(), brand: Type.String() })),
+        candidates: Type.Array(Type.Object({ id: Id, name: Type.String(), stage: Type.String() })),
+        brands: Type.Array(Type.String()),
+        terms: Type.Array(Type.Object({ id: Id, text: Type.String() })),
+        niches: Type.Array(Type.Object({ id: Id, name: Type.String() })),
+      }),
+    },
+  ),
 };

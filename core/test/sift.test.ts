@@ -1,3 +1,4 @@
+import { NICHE_MEASURES, TERM_MEASURES } from '../src/demand/measures.ts';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
@@ -455,6 +456,8 @@ describe('the address', () => {
   test('every measure is explained in the methods by the same words as on its card', () => {
     const methods = readFileSync(join(import.meta.dirname, '..', '..', 'docs', 'methods.md'), 'utf8');
     for (const { name, explanation } of MEASURES) expect(methods).toContain(`| ${name} | ${explanation} |`);
+    for (const { name, explanation } of [...NICHE_MEASURES, ...TERM_MEASURES])
+      expect(methods).toContain(`| ${name} | ${explanation} |`);
     for (const flag of FLAGS) expect(methods).toContain(FLAG_NAMES[flag]);
   });
   test('what is written is read back the same', () => {

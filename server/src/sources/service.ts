@@ -3,7 +3,17 @@ import type { ReplyOf } from '@kettle/contract/route';
 import type { sources as routes, ImportKind, Marketplace, Preview } from '@kettle/contract/sources';
 import { currencyExponent } from '@kettle/core/money/money';
 import type { Database, Db } from '../db/connection.ts';
-import { candidates, feeSchedules, listings, marketplaces, rankCurves, uploads, workspace } from '../db/schema.ts';
+import {
+  candidates,
+  feeSchedules,
+  listings,
+  marketplaces,
+  niches,
+  rankCurves,
+  searchTerms,
+  uploads,
+  workspace,
+} from '../db/schema.ts';
 import { badField, conflict } from '../http/problem.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
 import { templateCurves, templates } from '../stand-ins/templates.ts';
@@ -197,7 +207,7 @@ export const find = async (db: Db, market: Market, q: string) => {
     .replace(/[\\%_]/g, '\\$&')}%`;
   const inMarket = eq(listings.marketplaceId, market.id);
   const columns = { code: listings.code, title: listings.title, brand: listings.brand };
-  const [byCode, byWords, found] = await Promise.all([
+  const [byCode, byWords, found, brands, terms, ofNiches] = await Promise.all([
     db
       .select(columns)
       .from(listings)
@@ -214,7 +224,30 @@ export const find = async (db: Db, market: Market, q: string) => {
       .from(candidates)
       .where(and(eq(candidates.marketplaceId, market.id), ...words.map((w) => like(candidates.name, w))))
       .limit(8),
+    db
+      .selectDistinct({ brand: listings.brand })
+      .from(listings)
+      .where(and(inMarket, like(listings.brand, start)))
+      .limit(4),
+    db
+      .select({ id: searchTerms.id, text: searchTerms.text })
+      .from(searchTerms)
+      .where(and(eq(searchTerms.marketplaceId, market.id), ...words.map((w) => like(searchTerms.text, w))))
+      .orderBy(sql`char_length(${searchTerms.text})`, searchTerms.id)
+      .limit(6),
+    db
+      .select({ id: niches.id, name: niches.name })
+      .from(niches)
+      .where(and(eq(niches.marketplaceId, market.id), ...words.map((w) => like(niches.name, w))))
+      .orderBy(sql`char_length(${niches.name})`, niches.id)
+      .limit(4),
   ]);
   const all = [...byCode, ...byWords.filter((l) => !byCode.some((c) => c.code === l.code))];
-  return { listings: all.slice(0, 12), candidates: found };
+  return {
+    listings: all.slice(0, 12),
+    candidates: found,
+    brands: brands.map((b) => b.brand).filter(Boolean),
+    terms,
+    niches: ofNiches,
+  };
 };

@@ -11,7 +11,7 @@ interface Hit {
   about: string;
 }
 
-/** Finds anything by a few words: screens, candidates, listings by code, title or brand. */
+/** Finds anything by a few words: screens, candidates, search terms, niches, brands, listings by code or title. */
 export const FindDialog = ({ market, open, onClose }: { market: Marketplace; open: boolean; onClose: () => void }) => (
   <Dialog.Root open={open} onOpenChange={({ open: now }) => !now && onClose()} placement="top" unmountOnExit lazyMount>
     <Portal>
@@ -33,6 +33,8 @@ const FindBody = ({ market, onClose }: { market: Marketplace; onClose: () => voi
   const navigate = useNavigate();
   const screens: Hit[] = [
     { key: 'sift', to: `/${market.id}/sift`, title: 'Sift', about: 'screen' },
+    { key: 'demand', to: `/${market.id}/demand`, title: 'Demand', about: 'screen' },
+    { key: 'shelf', to: `/${market.id}/shelf`, title: 'Shelf', about: 'screen' },
     { key: 'candidates', to: `/${market.id}/candidates`, title: 'Candidates', about: 'screen' },
     { key: 'shortlist', to: `/${market.id}/shortlist`, title: 'Shortlist', about: 'screen' },
     { key: 'sources', to: '/sources', title: 'Sources', about: 'screen' },
@@ -45,6 +47,24 @@ const FindBody = ({ market, onClose }: { market: Marketplace; onClose: () => voi
       to: `/${market.id}/candidates/${c.id}/line-up`,
       title: c.name,
       about: `candidate, ${c.stage}`,
+    })),
+    ...(found?.brands ?? []).map((b) => ({
+      key: `b${b}`,
+      to: `/${market.id}/brands/${encodeURIComponent(b)}`,
+      title: b,
+      about: 'brand',
+    })),
+    ...(found?.niches ?? []).map((n) => ({
+      key: `n${n.id}`,
+      to: `/${market.id}/demand?open=${n.id}`,
+      title: n.name,
+      about: 'niche',
+    })),
+    ...(found?.terms ?? []).map((t) => ({
+      key: `t${t.id}`,
+      to: `/${market.id}/shelf?term=${t.id}`,
+      title: `“${t.text}”`,
+      about: 'shelf of a search term',
     })),
     ...(found?.listings ?? []).map((l) => ({
       key: l.code,
@@ -64,7 +84,7 @@ const FindBody = ({ market, onClose }: { market: Marketplace; onClose: () => voi
       <Input
         autoFocus
         aria-label={`Find on ${market.name}`}
-        placeholder="Listing code, title, brand, candidate or screen"
+        placeholder="Listing code, title, brand, search term, candidate or screen"
         value={text}
         role="combobox"
         aria-expanded="true"
@@ -113,7 +133,8 @@ const FindBody = ({ market, onClose }: { market: Marketplace; onClose: () => voi
       </Box>
       {asked !== '' && data && hits.length === 0 && (
         <Text p="2" color="inkSoft">
-          Nothing on {market.name} is called that. Listings are found by code, words of the title, or brand.
+          Nothing on {market.name} is called that. Listings are found by code, words of the title, or brand; terms and
+          niches by their words.
         </Text>
       )}
     </Box>
