@@ -211,7 +211,7 @@ const nicheFrom = (
     marketplace,
     name: seed.name,
     category: pathOf(kind),
-    clicks: CLICK_DAYS.map((day) => ({ day, shares: clickShares(seed.members, epochDay(day)) })),
+    clicks: CLICK_DAYS.map((day) => ({ day, shares: shares(seed.members, epochDay(day)) })),
     terms,
   };
 };
@@ -248,7 +248,7 @@ const pullOf = ({ listing, rate }: Member, bonus: number): number =>
   );
 
 /** Clicks go to those who sell, not quite in step with it. Empty when nobody was there yet. */
-const clickShares = (members: readonly Member[], day: number): { code: string; share: number }[] => {
+const shares = (members: readonly Member[], day: number): { code: string; share: number }[] => {
   const weights = members.map(({ listing, sim }) => {
     const units = sim.ordinaryUnits(day);
     const luck = normalDraw(randomFrom(hashText(`${listing.code}/clicks/${day}`)));

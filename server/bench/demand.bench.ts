@@ -12,7 +12,8 @@ import { hashText, normalDraw, randomFrom } from '@kettle/core/stats/random';
 import { addWeeks, type WeekSeries } from '@kettle/core/demand/weeks';
 import { build } from 'vite';
 import type { DemandIndex, DemandNiche, DemandTerm } from '../src/demand/index.ts';
-import { incomeDots, narrowDemand, nicheRow, rowsOfPage, spreadOf, termRow } from '../src/demand/lists.ts';
+import { incomeDots, narrowDemand, rowsOfPage, spreadOf } from '../src/demand/lists.ts';
+import { nicheRow, termRow } from '../src/demand/rows.ts';
 import type { Market } from '../src/sources/marketplaces.ts';
 import { stemsOf } from '@kettle/core/listing/words';
 

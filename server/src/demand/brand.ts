@@ -28,7 +28,7 @@ export const brandSheet = async (db: Db, market: Market, index: DemandIndex, bra
         termId: termPositions.termId,
         day: termPositions.day,
         listingId: termPositions.listingId,
-        share: termPositions.clickShare,
+        share: termPositions.share,
       })
       .from(termPositions)
       .where(inArray(termPositions.listingId, ids))

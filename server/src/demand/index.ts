@@ -182,10 +182,10 @@ const latestClicks = async (
     .groupBy(termPositions.termId)
     .as('last');
   const rows = await db
-    .select({ termId: termPositions.termId, share: termPositions.clickShare, unpaid: termPositions.unpaid })
+    .select({ termId: termPositions.termId, share: termPositions.share, unpaid: termPositions.unpaid })
     .from(termPositions)
     .innerJoin(last, and(eq(last.termId, termPositions.termId), eq(last.day, termPositions.day)))
-    .orderBy(asc(termPositions.termId), desc(termPositions.clickShare));
+    .orderBy(asc(termPositions.termId), desc(termPositions.share));
   const byTerm = new Map<number, { clicks: number[]; found: number }>();
   for (const r of rows) {
     let there = byTerm.get(r.termId);

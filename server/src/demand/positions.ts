@@ -24,7 +24,7 @@ export const firstPageOf = async (db: Db, termId: number): Promise<{ day: string
   return {
     day: rows[0]?.day ?? null,
     places: rows
-      .map((r) => ({ listingId: r.listingId, unpaid: r.unpaid, paid: r.paid, share: r.clickShare }))
+      .map((r) => ({ listingId: r.listingId, unpaid: r.unpaid, paid: r.paid, share: r.share }))
       .sort((a, b) => (a.unpaid ?? 999) - (b.unpaid ?? 999) || (a.paid ?? 999) - (b.paid ?? 999)),
   };
 };
@@ -56,7 +56,7 @@ export const placesOf = async (db: Db, market: Market, ids: readonly number[]) =
       listingId: termPositions.listingId,
       unpaid: termPositions.unpaid,
       paid: termPositions.paid,
-      share: termPositions.clickShare,
+      share: termPositions.share,
     })
     .from(termPositions)
     .innerJoin(searchTerms, eq(searchTerms.id, termPositions.termId))

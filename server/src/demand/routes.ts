@@ -12,7 +12,8 @@ import { categoryPaths, marketOf, type Market } from '../sources/marketplaces.ts
 import { textEntries } from '../sift/routes.ts';
 import { brandSheet } from './brand.ts';
 import { foundBy } from './found.ts';
-import { incomeDots, narrowDemand, nicheRow, rowsOfPage, spreadOf, termRow } from './lists.ts';
+import { incomeDots, narrowDemand, rowsOfPage, spreadOf } from './lists.ts';
+import { nicheRow, termRow } from './rows.ts';
 import { nicheSheet, termSheet } from './sheets.ts';
 import { shelfOf } from './shelf.ts';
 import { demandTable } from './tables.ts';

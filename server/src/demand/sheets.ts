@@ -8,7 +8,7 @@ import { notFound } from '../http/problem.ts';
 import { briefsOf } from '../listings/briefs.ts';
 import type { Market } from '../sources/marketplaces.ts';
 import type { DemandIndex, DemandNiche } from './index.ts';
-import { nicheRow, termRow } from './lists.ts';
+import { nicheRow, termRow } from './rows.ts';
 import { firstPageOf } from './positions.ts';
 import { shelfRows } from './shelf.ts';
 

@@ -5,7 +5,8 @@ import { unitSuffix } from '@kettle/core/sift/sentence';
 import type { CellValue, Table } from '../export/table.ts';
 import type { Market } from '../sources/marketplaces.ts';
 import type { DemandIndex } from './index.ts';
-import { figuresOfNiche, figuresOfTerm, rowsOfPage, type Narrowing } from './lists.ts';
+import { rowsOfPage, type Narrowing } from './lists.ts';
+import { figuresOfNiche, figuresOfTerm } from './rows.ts';
 
 /** All niches or terms that pass, in their order, with what was asked and when. */
 export const demandTable = (

@@ -137,7 +137,7 @@ const takePlaces = async ({ db, pool }: Database, market: Market, feed: SearchFe
   await bulkLoad(
     pool,
     'term_positions',
-    ['term_id', 'day', 'listing_id', 'unpaid', 'paid', 'click_share'],
+    ['term_id', 'day', 'listing_id', 'unpaid', 'paid', 'share'],
     function* (): Generator<Cell[]> {
       for (const { id, text } of terms)
         for (const { day, places } of pages.get(text) ?? [])

@@ -53,7 +53,7 @@ export const loadSearches = async (
   await bulkLoad(
     pool,
     'term_positions',
-    ['term_id', 'day', 'listing_id', 'unpaid', 'paid', 'click_share'],
+    ['term_id', 'day', 'listing_id', 'unpaid', 'paid', 'share'],
     function* (): Generator<Cell[]> {
       for (const { marketplace, term } of searches.terms) {
         const id = termIds.get(`${marketplace}/${term.text}`)!;

@@ -1,5 +1,4 @@
-import { Box, Button, Flex, Heading, Spinner, Text } from '@chakra-ui/react';
-import { Undo2 } from 'lucide-react';
+import { Box, Button, Flex, Spinner } from '@chakra-ui/react';
 import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import {
   demandQuestion,
@@ -15,13 +14,14 @@ import { demandSentence } from '@kettle/core/demand/sentence';
 import { useCategoriesQuery, useDemandListInfiniteQuery } from '../api/api.ts';
 import { kept } from '../app/kept.ts';
 import { useMarket } from '../app/use-market.ts';
-import { BESIDE_SHEET } from '../listings/sheet-panel.tsx';
+import { BESIDE_SHEET } from '../ui/side-panel.tsx';
 import { AddLimit, type Offer } from '../sift/add-limit.tsx';
 import { LimitCard, type AnyMeasure } from '../sift/limit-card.tsx';
 import { DataTable } from '../ui/data-table.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { ExportMenu } from '../ui/export-menu.tsx';
 import { count } from '../ui/format.ts';
+import { ListHead, ListNotes, UndoAndClear } from '../ui/list-head.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { useUndoKey } from '../ui/use-undo-key.ts';
@@ -99,27 +99,13 @@ const DemandPage = ({ market }: { market: Marketplace }) => {
     <Flex direction="column" h="100%" position="relative" pr={open ? BESIDE_SHEET : undefined}>
       <title>{`Demand ${market.name} – Cold Kettle`}</title>
       <Box px="5" pt="3" pb="3" borderBottomWidth="1px" borderColor="rule">
-        <Flex gap="3" align="flex-start" wrap="wrap">
-          <Heading
-            as="h1"
-            fontFamily="body"
-            fontSize="15px"
-            fontWeight="500"
-            lineHeight="1.45"
-            flex="1"
-            minW="240px"
-            pt="1"
-          >
-            {demandSentence(choice, market, nameOf)}
-          </Heading>
-          <Box aria-live="polite" whiteSpace="nowrap" textAlign="right">
-            <Box as="span" fontFamily="heading" fontWeight="700" fontSize="24px" data-testid="demand-count">
-              {first ? count(first.count) : '…'}
-            </Box>{' '}
-            <Box as="span" color="inkSoft">
-              of {first ? count(first.total) : '…'} {what}
-            </Box>
-          </Box>
+        <ListHead
+          sentence={demandSentence(choice, market, nameOf)}
+          left={first?.count}
+          total={first?.total}
+          what={what}
+          testId="demand-count"
+        >
           <Flex gap="2" wrap="wrap">
             <Flex role="group" aria-label="What to look at" gap="0">
               {(['niches', 'terms'] as const).map((v) => (
@@ -145,26 +131,10 @@ const DemandPage = ({ market }: { market: Marketplace }) => {
                 </Button>
               ))}
             </Flex>
-            <Button
-              size="xs"
-              variant="outline"
-              bg="paper"
-              px="2"
-              aria-label="Undo the last change of the limits"
-              title="Undo (Ctrl+Z)"
-              onClick={demand.undo}
-            >
-              <Undo2 size={14} />
-            </Button>
-            <Button
-              size="xs"
-              variant="outline"
-              bg="paper"
-              title="Take all limits away; Ctrl+Z brings them back"
-              onClick={() => demand.load(view === 'terms' ? 'view=terms' : '', null)}
-            >
-              Clear
-            </Button>
+            <UndoAndClear
+              onUndo={demand.undo}
+              onClear={() => demand.load(view === 'terms' ? 'view=terms' : '', null)}
+            />
             <Suspense
               fallback={
                 <Button size="xs" variant="outline" bg="paper">
@@ -179,17 +149,8 @@ const DemandPage = ({ market }: { market: Marketplace }) => {
               addressOf={(ending) => `/api/marketplaces/${market.id}/demand/${view}.${ending}?${demand.search}`}
             />
           </Flex>
-        </Flex>
-        {first?.behind && (
-          <Text role="status" fontSize="13px" color="saffron">
-            ▲ The list is being brought up to date; until then it is that of a moment ago.
-          </Text>
-        )}
-        {first?.faults.map((f) => (
-          <Text key={f.field} role="alert" color="brick" mt="1">
-            ■ {f.sentence}
-          </Text>
-        ))}
+        </ListHead>
+        <ListNotes behind={first?.behind} faults={first?.faults} />
         <div className={open ? 'cards is-tight' : 'cards'}>
           <WhereCard
             market={market}

@@ -8,9 +8,9 @@ import { demandMeasure, type DemandView } from '@kettle/core/demand/choice';
 import { useNicheQuery, useTermQuery } from '../api/api.ts';
 import { measured } from '../listings/listing-columns.tsx';
 import { Section } from '../listings/listing-sheet.tsx';
-import { SHEET_WIDTH } from '../listings/sheet-panel.tsx';
 import { count, day, money, percent } from '../ui/format.ts';
 import { Picture } from '../ui/picture.tsx';
+import { SidePanel } from '../ui/side-panel.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
 
 const YearsChart = lazy(() => import('./years-chart.tsx'));
@@ -31,22 +31,7 @@ export const DemandPanel = ({
   // A held-down key runs through rows faster than sheets are worth asking for.
   const shown = useDeferredValue(id);
   return (
-    <Box
-      as="aside"
-      aria-label={view === 'niches' ? 'Niche sheet' : 'Term sheet'}
-      position="absolute"
-      top="0"
-      bottom="0"
-      right="0"
-      w={SHEET_WIDTH}
-      bg="paper"
-      borderLeftWidth="1px"
-      borderColor="rule"
-      boxShadow="-6px 0 18px rgb(30 42 50 / 0.12)"
-      overflow="auto"
-      zIndex="5"
-      tabIndex={0}
-    >
+    <SidePanel label={view === 'niches' ? 'Niche sheet' : 'Term sheet'}>
       <IconButton
         position="absolute"
         top="2"
@@ -64,7 +49,7 @@ export const DemandPanel = ({
       ) : (
         <TermSheet market={market} id={shown} />
       )}
-    </Box>
+    </SidePanel>
   );
 };
 

@@ -6,15 +6,17 @@ import type { Marketplace } from '@kettle/contract/sources';
 import type { VerdictKey } from '@kettle/core/shelf/verdicts';
 import { NotThere } from '../app/failed.tsx';
 import { useMarket } from '../app/use-market.ts';
-import { listingColumns } from '../listings/listing-columns.tsx';
-import { BESIDE_SHEET, ListingSheetPanel } from '../listings/sheet-panel.tsx';
+import { ListingSheetPanel } from '../listings/sheet-panel.tsx';
+import { BESIDE_SHEET } from '../ui/side-panel.tsx';
 import { useTray } from '../tray/use-tray.ts';
-import { DataTable, ROW_HEIGHT, type Column } from '../ui/data-table.tsx';
-import { count, percent } from '../ui/format.ts';
+import { DataTable, ROW_HEIGHT } from '../ui/data-table.tsx';
+import { count } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
 import { useKeys } from '../ui/use-keys.ts';
+import { LeftOut } from './left-out.tsx';
 import { OpennessMark } from './openness.tsx';
 import { RulesEditor } from './rules-editor.tsx';
+import { useShelfColumns } from './shelf-columns.tsx';
 import { ShelfStart } from './shelf-start.tsx';
 import { saveShelf } from './save-shelf.ts';
 import { ShelfStrips } from './strips.tsx';
@@ -234,189 +236,3 @@ const subtitle = (kind: string, n: number, out: number): string =>
           : `${n} listings`,
     ...(out > 0 ? [`${out} left out`] : []),
   ].join(' · ');
-
-/** What may not belong, with its reason, and what is left out already. */
-const LeftOut = ({ strange, state }: { strange: ShelfState['strange']; state: ShelfState }) => {
-  const titleOf = (code: string): string =>
-    state.shelf!.rows.find((r) => r.listing.code === code)?.listing.title ?? code;
-  if (strange.length + state.leftOut.length === 0) return null;
-  return (
-    <Box mt="3" fontSize="13px">
-      {strange.length > 0 && (
-        <Box as="section" aria-label="May not be the same kind" mb="2">
-          <Flex gap="3" align="center">
-            <Text flex="1" color="saffron">
-              ▲ {strange.length} may not be the same kind of product
-            </Text>
-            <Button size="2xs" variant="outline" bg="paper" onClick={() => state.leaveOut(strange.map((s) => s.code))}>
-              Leave out all {strange.length}
-            </Button>
-          </Flex>
-          <Box maxH="112px" overflow="auto" tabIndex={0} role="group" aria-label="Reasons">
-            {strange.map((s) => (
-              <Flex key={s.code} gap="2" align="center" py="0.5">
-                <Box flex="1" minW="0">
-                  <b>{titleOf(s.code)}</b>{' '}
-                  <Box as="span" color="inkSoft">
-                    {s.reason}
-                  </Box>
-                </Box>
-                <Button
-                  size="2xs"
-                  variant="ghost"
-                  aria-label={`Leave out ${titleOf(s.code)}`}
-                  onClick={() => state.leaveOut([s.code])}
-                >
-                  Leave out
-                </Button>
-              </Flex>
-            ))}
-          </Box>
-        </Box>
-      )}
-      {state.leftOut.length > 0 && (
-        <Box as="section" aria-label="Left out">
-          <Flex gap="3" align="center">
-            <Text flex="1" color="inkSoft">
-              {state.leftOut.length} left out; nothing above counts them
-            </Text>
-            <Button
-              size="2xs"
-              variant="outline"
-              bg="paper"
-              onClick={() => state.bringBack(state.leftOut.map((r) => r.listing.code))}
-            >
-              Bring back all
-            </Button>
-          </Flex>
-          <Flex gap="1" wrap="wrap" mt="1">
-            {state.leftOut.map((r) => (
-              <Button
-                key={r.listing.code}
-                size="2xs"
-                variant="outline"
-                aria-label={`Bring back ${r.listing.title}`}
-                title={r.listing.title}
-                onClick={() => state.bringBack([r.listing.code])}
-              >
-                {r.listing.title.slice(0, 28)} ↩
-              </Button>
-            ))}
-          </Flex>
-        </Box>
-      )}
-    </Box>
-  );
-};
-
-const SHOWN = [
-  'price',
-  'units',
-  'reviews',
-  'rating',
-  'months',
-  'craft',
-  'rank',
-  'fulfilment',
-  'flags',
-  'priceYear',
-  'net',
-  'weight',
-];
-
-const useShelfColumns = (
-  market: Marketplace,
-  tray: ReturnType<typeof useTray>,
-  shelf: NonNullable<ShelfState['shelf']>,
-  shares: ReadonlyMap<string, number>,
-  leaveOut: (code: string) => void,
-): Column<ShelfRow>[] =>
-  useMemo(() => {
-    const all = new Map(listingColumns(market, tray).map((c) => [c.key, c]));
-    const of = (key: string): Column<ShelfRow> => {
-      const { initially: _, ...c } = all.get(key)!;
-      return { ...c, sortable: c.sortable ?? false, cell: (r) => c.cell(r.listing) };
-    };
-    return [
-      of('title'),
-      ...(shelf.kind === 'term'
-        ? [
-            {
-              key: 'place',
-              head: 'Place',
-              explanation: 'Unpaid place on the first page; a paid one stands behind it.',
-              sortable: true,
-              align: 'right' as const,
-              width: 84,
-              cell: (r: ShelfRow) => `${r.unpaid ?? '—'}${r.paid === null ? '' : ` · paid ${r.paid}`}`,
-            },
-          ]
-        : []),
-      of('price'),
-      of('units'),
-      {
-        key: 'share',
-        head: 'Revenue share',
-        explanation: 'Share of the revenue of all listings that are not left out.',
-        align: 'right',
-        sortable: true,
-        width: 108,
-        cell: (r) => percent(shares.get(r.listing.code), 1),
-      },
-      ...(shelf.kind === 'term' || shelf.kind === 'niche'
-        ? [
-            {
-              key: 'clicks',
-              head: 'Share of clicks',
-              explanation: `Share of the clicks of the ${shelf.kind}, as last read.`,
-              align: 'right' as const,
-              sortable: true,
-              width: 108,
-              cell: (r: ShelfRow) => percent(r.clicks, 1),
-            },
-          ]
-        : []),
-      ...SHOWN.slice(2).map(of),
-      {
-        key: 'alsoIn',
-        head: 'Also stands in',
-        explanation: 'Other niches it serves: there it competes, and can sell, too.',
-        width: 220,
-        cell: (r) =>
-          r.alsoIn.slice(0, 3).map((n, i) => (
-            <span key={n.id}>
-              {i > 0 && ', '}
-              <Link
-                to={`/${market.id}/shelf?niche=${n.id}&listing=${r.listing.code}`}
-                onClick={(e) => e.stopPropagation()}
-                style={{ textDecoration: 'underline' }}
-              >
-                {n.name}
-              </Link>
-            </span>
-          )),
-      },
-      {
-        key: 'out',
-        head: '',
-        explanation: 'Leaves the listing out; everything follows.',
-        fixed: true,
-        width: 92,
-        cell: (r) => (
-          <Button
-            size="2xs"
-            variant="outline"
-            bg="paper"
-            aria-label={`Leave out ${r.listing.title} (${r.listing.code})`}
-            onClick={(e) => {
-              e.stopPropagation();
-              leaveOut(r.listing.code);
-            }}
-          >
-            Leave out
-          </Button>
-        ),
-      },
-    ];
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- leaving out follows the address by itself
-  }, [market, tray.codes, shelf, shares]);

@@ -1,5 +1,4 @@
-import { Box, Button, Flex, Heading, Spinner, Text } from '@chakra-ui/react';
-import { Undo2 } from 'lucide-react';
+import { Box, Button, Flex, Spinner } from '@chakra-ui/react';
 import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import { cardsOfChoice, OTHER_CARDS, type CardKey } from '@kettle/contract/sift';
@@ -11,11 +10,13 @@ import { useCategoriesQuery, useMarkMutation, useSievesQuery, useSiftInfiniteQue
 import { kept } from '../app/kept.ts';
 import { useMarket } from '../app/use-market.ts';
 import { listingColumns } from '../listings/listing-columns.tsx';
-import { BESIDE_SHEET, ListingSheetPanel } from '../listings/sheet-panel.tsx';
+import { ListingSheetPanel } from '../listings/sheet-panel.tsx';
+import { BESIDE_SHEET } from '../ui/side-panel.tsx';
 import { useTray } from '../tray/use-tray.ts';
 import { DataTable } from '../ui/data-table.tsx';
 import { ExportMenu } from '../ui/export-menu.tsx';
 import { count } from '../ui/format.ts';
+import { ListHead, ListNotes, UndoAndClear } from '../ui/list-head.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { useUndoKey } from '../ui/use-undo-key.ts';
@@ -98,55 +99,24 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
     <Flex direction="column" h="100%" position="relative" pr={open ? BESIDE_SHEET : undefined}>
       <title>{`Sift ${market.name} – Cold Kettle`}</title>
       <Box px="5" pt="3" pb="3" borderBottomWidth="1px" borderColor="rule">
-        <Flex gap="3" align="flex-start" wrap="wrap">
-          <Heading
-            as="h1"
-            fontFamily="body"
-            fontSize="15px"
-            fontWeight="500"
-            lineHeight="1.45"
-            flex="1"
-            minW="280px"
-            pt="1"
-          >
-            {sentenceOf(choice, market, name)}
-          </Heading>
-          <Box aria-live="polite" whiteSpace="nowrap" textAlign="right">
-            <Box as="span" fontFamily="heading" fontWeight="700" fontSize="24px" data-testid="sift-count">
-              {first ? count(first.count) : '…'}
-            </Box>{' '}
-            <Box as="span" color="inkSoft">
-              of {first ? count(first.total) : '…'} listings
-            </Box>
-            {first && first.shown < first.count && (
+        <ListHead
+          sentence={sentenceOf(choice, market, name)}
+          left={first?.count}
+          total={first?.total}
+          what="listings"
+          testId="sift-count"
+          under={
+            first &&
+            first.shown < first.count && (
               <Box color="inkSoft" fontSize="12px">
                 {count(first.shown)} with variations folded
               </Box>
-            )}
-          </Box>
+            )
+          }
+        >
           <Flex direction="column" align="flex-end" gap="1" fontSize="13px">
             <Flex gap="2">
-              <Button
-                size="xs"
-                variant="outline"
-                bg="paper"
-                px="2"
-                aria-label="Undo the last change of the limits"
-                title="Undo (Ctrl+Z)"
-                onClick={sift.undo}
-              >
-                <Undo2 size={14} />
-              </Button>
-              <Button
-                size="xs"
-                variant="outline"
-                bg="paper"
-                disabled={sift.search === ''}
-                title="Take all limits away; Ctrl+Z brings them back"
-                onClick={() => sift.load('', null)}
-              >
-                Clear
-              </Button>
+              <UndoAndClear onUndo={sift.undo} onClear={() => sift.load('', null)} nothingSet={sift.search === ''} />
               <Button
                 size="xs"
                 variant="outline"
@@ -178,22 +148,8 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
               </Suspense>
             )}
           </Flex>
-        </Flex>
-        {first?.index.behind && (
-          <Text role="status" fontSize="13px" color="saffron">
-            ▲ The list is being brought up to date; until then it is that of a moment ago.
-          </Text>
-        )}
-        {first?.index.failed && (
-          <Text role="status" fontSize="13px" color="saffron">
-            ▲ {first.index.failed}
-          </Text>
-        )}
-        {first?.faults.map((f) => (
-          <Text key={f.field} role="alert" color="brick" mt="1">
-            ■ {f.sentence}
-          </Text>
-        ))}
+        </ListHead>
+        <ListNotes behind={first?.index.behind} failed={first?.index.failed} faults={first?.faults} />
         <div className={open ? 'cards is-tight' : 'cards'}>
           <KindCard
             market={market}

@@ -55,7 +55,7 @@ CREATE TABLE `term_positions` (
 	`listing_id` bigint unsigned NOT NULL,
 	`unpaid` smallint,
 	`paid` smallint,
-	`click_share` double,
+	`share` double,
 	CONSTRAINT `term_positions_term_id_day_listing_id_pk` PRIMARY KEY(`term_id`,`day`,`listing_id`)
 );
 --> statement-breakpoint

@@ -105,7 +105,7 @@ export const termPositions = mysqlTable(
     unpaid: smallint('unpaid'),
     paid: smallint('paid'),
     /** Share of the term's clicks, 0–1. */
-    clickShare: double('click_share'),
+    share: double('share'),
   },
   (t) => [
     primaryKey({ columns: [t.termId, t.day, t.listingId] }),
