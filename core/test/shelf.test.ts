@@ -3,7 +3,7 @@ import { strangers } from '../src/shelf/belongs.ts';
 import type { ShelfListing } from '../src/shelf/listing.ts';
 import { onMap, PARTS, shelfRulesFault, STARTER_SHELF_RULES } from '../src/shelf/rules.ts';
 import { readShelf } from '../src/shelf/shelf.ts';
-import type { VerdictKey } from '../src/shelf/verdicts.ts';
+import type { VerdictKey } from '../src/shelf/reading.ts';
 
 const context = { rules: STARTER_SHELF_RULES, currency: 'USD' };
 let made = 0;

@@ -4,7 +4,7 @@ import { jest } from '@jest/globals';
 import { useState } from 'react';
 import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import { readShelf } from '@kettle/core/shelf/shelf';
-import type { VerdictKey } from '@kettle/core/shelf/verdicts';
+import type { VerdictKey } from '@kettle/core/shelf/reading';
 import { emptyDemand } from '@kettle/core/demand/choice';
 import { CourseCard, OutlaySetting, ShareSetting } from '../src/demand/demand-cards.tsx';
 import { IncomeCard } from '../src/demand/income-card.tsx';

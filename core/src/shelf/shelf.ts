@@ -1,111 +1,23 @@
-import type { Course } from '../demand/course.ts';
 import { majorFromMinor } from '../money/money.ts';
-import { concentration, gini, hhiBand, holdersOf, type HhiBand } from '../stats/concentration.ts';
+import { concentration, gini, hhiBand, holdersOf } from '../stats/concentration.ts';
 import { meanOf, medianOf, quantileOf, robustSpread } from '../stats/robust.ts';
 import type { ShelfListing, Spread } from './listing.ts';
 import { onMap, PARTS, type PartKey, type ShelfRules } from './rules.ts';
-import { shelfVerdicts, type Verdict } from './verdicts.ts';
-
-export const SHELF_MEASURES = ['price', 'units', 'revenue', 'reviews', 'rating', 'rank', 'months', 'craft'] as const;
-export type ShelfMeasure = (typeof SHELF_MEASURES)[number];
-
-/** How unevenly the revenue of a shelf is shared. */
-export interface ShelfConcentration {
-  hhi: number;
-  band: HhiBand;
-  effective: number;
-  gini: number;
-  /** Shares of the first one, two, three and ten. */
-  top: readonly [number, number, number, number];
-  /** How many listings make up the share that the seller chose. */
-  holders: number;
-  /** Brands by their revenue, the largest first. */
-  brands: { brand: string; revenue: number; share: number; codes: string[] }[];
-}
-
-export interface ReviewWall {
-  median: number;
-  over: string[];
-  /** New reviews per unit sold on this shelf, over all listings of which both are known; null when not. */
-  perUnit: number | null;
-  /** Units a month a newcomer can expect: those of the middle newcomer, or the lower quarter of the shelf. */
-  expectedUnits: number | null;
-  expectedFrom: 'newcomers' | 'lower quarter' | null;
-  /** Months a newcomer needs to have as many reviews as the middle listing; null when that cannot be reckoned. */
-  months: number | null;
-}
-export interface NewcomerTake {
-  codes: string[];
-  /** Of the shelf's revenue, and of a middle listing's. */
-  share: number;
-  median: number;
-  ofMedian: number;
-  least: number;
-  most: number;
-  /** Their middle price over the shelf's. */
-  priceOfMedian: number | null;
-}
-export interface PriceRoom {
-  median: number;
-  /** Spread of the middle half of the prices over the median. */
-  spread: number;
-  /** Share of revenue earned above the median price. */
-  above: number | null;
-  /** Middle change of price over a year, or over 90 days where a year is not known; and who cut. */
-  change: number | null;
-  changeOver: 'a year' | '90 days' | null;
-  cut: string[];
-  changesKnown: number;
-}
-export interface OpennessPart {
-  key: PartKey;
-  /** What went into the map; null when not known. */
-  input: number | null;
-  value: number | null;
-  weight: number;
-}
-export interface Openness {
-  /** 0–100; null when no part is known. */
-  value: number | null;
-  parts: OpennessPart[];
-  missing: PartKey[];
-}
-export interface FindPlace {
-  code: string;
-  /** Share of the other listings of known revenue that earn less, 0–1. */
-  percentile: number;
-  /** Robust deviations above the others' middle, on logs; null when they do not spread. */
-  z: number | null;
-  timesMedian: number;
-  /** Times what the third best of the others earns: shelves have long tails, so the middle alone makes every best one an outlier. */
-  timesThird: number | null;
-}
-export interface ShelfReading {
-  n: number;
-  spreads: Record<ShelfMeasure, Spread>;
-  /** Revenue of all together; null when not known of any. */
-  revenue: number | null;
-  /** Share of the shelf's revenue by code. */
-  shares: ReadonlyMap<string, number>;
-  concentration: ShelfConcentration | null;
-  wall: ReviewWall | null;
-  newcomers: NewcomerTake | null;
-  room: PriceRoom | null;
-  find: FindPlace | null;
-  fulfilled: { marketplace: number; seller: number; unknown: number; soldByMarketplace: string[] };
-  openness: Openness;
-  verdicts: Verdict[];
-  /** What could not be said, and why. */
-  unsaid: string[];
-}
-export interface ShelfContext {
-  rules: ShelfRules;
-  currency: string;
-  /** Code of the listing that the seller found. */
-  find?: string | null;
-  /** What the searches of the term or niche say; null where the shelf is of listings alone. */
-  course?: Course | null;
-}
+import {
+  SHELF_MEASURES,
+  type FindPlace,
+  type NewcomerTake,
+  type Openness,
+  type OpennessPart,
+  type PartialReading,
+  type PriceRoom,
+  type ReviewWall,
+  type ShelfConcentration,
+  type ShelfContext,
+  type ShelfMeasure,
+  type ShelfReading,
+} from './reading.ts';
+import { shelfVerdicts } from './verdicts.ts';
 
 /**
  * Reads a shelf: how its measures spread, who takes the revenue, how high the reviews stand, what newcomers earn, what
@@ -140,8 +52,6 @@ export const readShelf = (listings: readonly ShelfListing[], context: ShelfConte
   const openness = opennessOf(partial, listings, context);
   return { ...partial, openness, ...shelfVerdicts(partial, listings, context) };
 };
-
-export type PartialReading = Omit<ShelfReading, 'openness' | 'verdicts' | 'unsaid'>;
 
 /** Median beside mean, quarters and ends of the known values. @example spreadOf([1, 2, 6, null]).median // => 2 */
 export const spreadOf = (values: readonly (number | null)[]): Spread => {

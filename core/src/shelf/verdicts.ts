@@ -2,31 +2,7 @@ import { FLASH_SHARE, SEASON_SHARE, SEASON_STRENGTH } from '../demand/course-thr
 import { MONTH_NAMES } from '../measures/day.ts';
 import { majorFromMinor, minorFromMajor } from '../money/money.ts';
 import type { ShelfListing } from './listing.ts';
-import type { PartialReading, ShelfContext } from './shelf.ts';
-
-export type VerdictKey =
-  | 'too-little'
-  | 'owned'
-  | 'wall'
-  | 'outlier'
-  | 'newcomers-earn'
-  | 'cheap-newcomers'
-  | 'newcomers-starve'
-  | 'price-war'
-  | 'flash'
-  | 'season'
-  | 'weak-pages'
-  | 'healthy';
-
-/** What a shelf says in words: a sentence, what it rests on, the rule it follows, and the rows to look at. */
-export interface Verdict {
-  key: VerdictKey;
-  tone: 'holds' | 'care' | 'fails';
-  title: string;
-  detail: string;
-  rule: string;
-  codes: string[];
-}
+import type { PartialReading, ShelfContext, Verdict, VerdictKey } from './reading.ts';
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 const whole = (x: number): string => new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 }).format(x);

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { PART_NAMES, type ShelfRules } from '@kettle/core/shelf/rules';
-import type { Openness } from '@kettle/core/shelf/shelf';
+import type { Openness } from '@kettle/core/shelf/reading';
 import { count } from '../ui/format.ts';
 import { figureOf } from '../ui/figure-of.ts';
 import { Worked } from '../ui/worked.tsx';

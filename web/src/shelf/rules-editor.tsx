@@ -12,7 +12,7 @@ import {
   type PartMap,
   type ShelfRules,
 } from '@kettle/core/shelf/rules';
-import type { Openness } from '@kettle/core/shelf/shelf';
+import type { Openness } from '@kettle/core/shelf/reading';
 import { useKeepShelfRulesMutation } from '../api/api.ts';
 import { count, decimal } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';

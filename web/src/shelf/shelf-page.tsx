@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { ShelfRow } from '@kettle/contract/demand';
 import type { Marketplace } from '@kettle/contract/sources';
-import type { VerdictKey } from '@kettle/core/shelf/verdicts';
+import type { VerdictKey } from '@kettle/core/shelf/reading';
 import { NotThere } from '../app/failed.tsx';
 import { useMarket } from '../app/use-market.ts';
 import { ListingSheetPanel } from '../listings/sheet-panel.tsx';
