@@ -170,3 +170,22 @@ test('a brand: what it earns together, and what is judged of it', async ({ page 
   await expect(page.getByRole('textbox', { name: 'How you know' })).toHaveValue('a shop window');
   await page.getByRole('button', { name: 'Yes, buyers know it' }).click();
 });
+
+test('a candidate’s terms: the ticked ones are its basket, and stay', async ({ page }) => {
+  const market = demo('/api/marketplaces/lindholm-torg');
+  const found = await page.request.get(`${market}/sift?has=dice&rows=3`);
+  const { rows } = (await found.json()) as { rows: { code: string }[] };
+  const [anchor, ...rivals] = rows.map((r) => r.code);
+  const made = await page.request.post(`${market}/candidates`, { data: { anchor, rivals } });
+  const { id } = (await made.json()) as { id: number };
+  await page.goto(demo(`/lindholm-torg/candidates/${id}/terms`));
+  const first = page.getByRole('checkbox', { name: /in the term basket$/ }).first();
+  const name = (await first.getAttribute('aria-label'))!;
+  await first.check();
+  await expect(page.getByRole('checkbox', { name: 'only the basket, 1' })).toBeVisible();
+  await checkAccess(page);
+  await page.reload();
+  await expect(page.getByRole('checkbox', { name, exact: true })).toBeChecked();
+  await page.getByRole('checkbox', { name: 'only the basket, 1' }).check();
+  await expect(page.getByRole('table', { name: 'Search terms of the listings' }).getByRole('row')).toHaveCount(2);
+});

@@ -2,6 +2,9 @@ import { dayFromEpoch, epochDay, type Day } from '@kettle/core/measures/day';
 import { DAYS_PER_MONTH } from '@kettle/core/measures/units';
 import { hashText, normalDraw, poissonDraw, randomFrom, type Random } from '@kettle/core/stats/random';
 
+// Called millions of times: each look-up of a global costs, in test runners most of all.
+const { ceil, exp, floor, imul, log1p, max, min, round, sin } = Math;
+
 /**
  * What a listing of the invented world really does. All of it is a pure function of these numbers, the code and the
  * day, so that the feed can go on from any day without keeping a state.
@@ -44,7 +47,7 @@ export const STOCK_CAP = 999;
 export type RatesOfMonth = (month: string) => Float64Array;
 
 const mix = (seed: number, tag: number, n: number): Random =>
-  randomFrom(Math.imul(Math.imul(seed ^ (tag * 0x9e3779b1), 0x85ebca6b) ^ (n * 0xc2b2ae35), 0x27d4eb2f));
+  randomFrom(imul(imul(seed ^ (tag * 0x9e3779b1), 0x85ebca6b) ^ (n * 0xc2b2ae35), 0x27d4eb2f));
 const DRAW = { outage: 1, sale: 2, units: 3, price: 4, sellers: 5, stock: 6, rank: 7, reviews: 8 } as const;
 
 /** Month (2026-11), the month (0–11) last passed in its middle and the share of the way to the next, by day since 1970. */
@@ -54,7 +57,7 @@ export const dateOf = (day: number): { month: string; below: number; share: numb
   if (!found) {
     const iso = dayFromEpoch(day);
     const at = Number(iso.slice(5, 7)) - 1 + (Number(iso.slice(8, 10)) - 15) / 30.44;
-    const below = Math.floor(at);
+    const below = floor(at);
     found = { month: iso.slice(0, 7), below: (below + 12) % 12, share: at - below };
     calendar.set(day, found);
   }
@@ -88,21 +91,21 @@ export class Simulated {
     this.truth = truth;
     this.seed = hashText(truth.code);
     this.since = epochDay(truth.onSaleSince);
-    this.growth = Math.log1p(truth.growth) / 365.25;
-    this.priceGrowth = Math.log1p(truth.priceGrowth) / 365.25;
+    this.growth = log1p(truth.growth) / 365.25;
+    this.priceGrowth = log1p(truth.priceGrowth) / 365.25;
     this.saleDays = new Set(truth.saleDays.map(epochDay));
-    this.favour = Math.exp(0.24 * normalDraw(mix(this.seed, DRAW.rank, -1)));
+    this.favour = exp(0.24 * normalDraw(mix(this.seed, DRAW.rank, -1)));
     const luck = mix(this.seed, DRAW.sellers, -1);
     this.hidden = luck() < 0.12 ? 0.1 + 0.25 * luck() : 0;
   }
 
   /** True when there is nothing to sell: some quarters hold one outage of five to twenty days. */
   isOut(day: number): boolean {
-    const quarter = Math.floor(day / 91);
+    const quarter = floor(day / 91);
     const random = mix(this.seed, DRAW.outage, quarter);
     if (random() >= this.truth.outageChance) return false;
-    const length = 5 + Math.floor(random() * 16);
-    const start = Math.floor(random() * (91 - length));
+    const length = 5 + floor(random() * 16);
+    const start = floor(random() * (91 - length));
     const at = day - quarter * 91;
     return at >= start && at < start + length;
   }
@@ -117,24 +120,22 @@ export class Simulated {
   ordinaryUnits(day: number): number {
     if (day < this.since) return 0;
     const { season, base } = this.truth;
-    return (
-      base * Math.exp(this.growth * (day - WORLD)) * seasonOn(season, day) * Math.min(1, (day - this.since + 5) / 90)
-    );
+    return base * exp(this.growth * (day - WORLD)) * seasonOn(season, day) * min(1, (day - this.since + 5) / 90);
   }
 
   /** Pieces really sold. */
   units(day: number): number {
     if (day < this.since || this.isOut(day)) return 0;
     const random = mix(this.seed, DRAW.units, day);
-    const mood = Math.exp(0.18 * normalDraw(random));
+    const mood = exp(0.18 * normalDraw(random));
     return poissonDraw(random, this.ordinaryUnits(day) * this.saleFactor(day) * mood);
   }
 
   price(day: number): number {
-    const ordinary = this.truth.price * Math.exp(this.priceGrowth * (day - WORLD));
-    const wobble = 1 + 0.03 * (mix(this.seed, DRAW.price, Math.floor(day / 21))() - 0.5);
+    const ordinary = this.truth.price * exp(this.priceGrowth * (day - WORLD));
+    const wobble = 1 + 0.03 * (mix(this.seed, DRAW.price, floor(day / 21))() - 0.5);
     const sale = this.saleFactor(day) > 1 ? 0.8 : 1;
-    return Math.max(99, Math.round((ordinary * wobble * sale) / 10) * 10 - 1);
+    return max(99, round((ordinary * wobble * sale) / 10) * 10 - 1);
   }
 
   /**
@@ -144,35 +145,34 @@ export class Simulated {
   reviews(day: number): number {
     if (day < this.since) return 0;
     let reviews = this.truth.reviewsBefore;
-    for (let at = Math.max(this.since, PAST); at < day; at += 30) {
-      const luck = Math.exp(0.25 * normalDraw(mix(this.seed, DRAW.reviews, at)));
-      reviews += this.ordinaryUnits(at) * Math.min(30, day - at) * this.truth.reviewsPerUnit * luck;
+    for (let at = max(this.since, PAST); at < day; at += 30) {
+      const luck = exp(0.25 * normalDraw(mix(this.seed, DRAW.reviews, at)));
+      reviews += this.ordinaryUnits(at) * min(30, day - at) * this.truth.reviewsPerUnit * luck;
     }
-    return Math.floor(reviews);
+    return floor(reviews);
   }
 
   /** Hundredths of a star. */
   rating(day: number): number {
-    return Math.round(100 * Math.min(5, Math.max(1, this.truth.rating + 0.06 * Math.sin(day / 97 + (this.seed % 7)))));
+    return round(100 * min(5, max(1, this.truth.rating + 0.06 * sin(day / 97 + (this.seed % 7)))));
   }
 
   sellers(day: number): number {
-    return Math.max(1, this.truth.sellers + (mix(this.seed, DRAW.sellers, Math.floor(day / 30))() < 0.15 ? 1 : 0));
+    return max(1, this.truth.sellers + (mix(this.seed, DRAW.sellers, floor(day / 30))() < 0.15 ? 1 : 0));
   }
 
   /** Stocks at the end of n days: filled at the start of each block of sixty days and whenever they run low. */
   stocks(from: number, n: number): number[] {
     const result: number[] = [];
     let stock = 0;
-    for (let day = Math.floor(from / STOCK_BLOCK) * STOCK_BLOCK; result.length < n; day++) {
+    for (let day = floor(from / STOCK_BLOCK) * STOCK_BLOCK; result.length < n; day++) {
       const random = mix(this.seed, DRAW.stock, day);
-      const daily = Math.max(0.2, this.ordinaryUnits(day));
-      if (day % STOCK_BLOCK === 0)
-        stock = Math.max(Math.min(stock, Math.ceil(daily * 70)), Math.ceil(daily * (25 + 30 * random())));
-      const sold = Math.round(this.units(day) * (1 - this.hidden));
-      if (stock - sold < daily * 4) stock += Math.ceil(daily * (20 + 25 * random()));
+      const daily = max(0.2, this.ordinaryUnits(day));
+      if (day % STOCK_BLOCK === 0) stock = max(min(stock, ceil(daily * 70)), ceil(daily * (25 + 30 * random())));
+      const sold = round(this.units(day) * (1 - this.hidden));
+      if (stock - sold < daily * 4) stock += ceil(daily * (20 + 25 * random()));
       const out = this.isOut(day);
-      if (!out) stock = Math.max(0, stock - sold);
+      if (!out) stock = max(0, stock - sold);
       if (day >= from) result.push(out ? 0 : stock);
     }
     return result;
@@ -191,15 +191,15 @@ export class Simulated {
       const pace = this.favour * (0.8 * trail + 0.2 * this.ordinaryUnits(day));
       // A day in eight the count fails.
       const counted = mix(this.seed, DRAW.stock, -day)() >= 0.12;
-      const noise = Math.exp(0.12 * normalDraw(mix(this.seed, DRAW.rank, day)));
+      const noise = exp(0.12 * normalDraw(mix(this.seed, DRAW.rank, day)));
       return {
         day: dayFromEpoch(day),
         price: this.price(day),
-        rank: Math.max(1, Math.round(rankOfRate(rates(dateOf(day).month), pace) * noise)),
+        rank: max(1, round(rankOfRate(rates(dateOf(day).month), pace) * noise)),
         reviews: this.reviews(day),
         rating: this.rating(day),
         sellers: this.sellers(day),
-        stock: counted ? Math.min(stock, STOCK_CAP) : null,
+        stock: counted ? min(stock, STOCK_CAP) : null,
         stockCapped: counted && stock > STOCK_CAP,
       };
     });

@@ -17,6 +17,9 @@ import { DEMO_MARKETPLACES, type DemoMarketplace } from './marketplaces.ts';
 import { reviewDays, writeReview, type Temper, type WrittenReview } from './review-grammar.ts';
 import { STORIES, type StoryListing } from './stories.ts';
 
+// Called millions of times: each look-up of a global costs, in test runners most of all.
+const { exp, floor, max, min, round } = Math;
+
 export interface WorldListing {
   marketplace: string;
   code: string;
@@ -54,13 +57,11 @@ export const FULL_WORLD: WorldSize = { listings: 30_000, daily: 1_500, reviewed:
 export const DAILY_DAYS = 400;
 const SEED = 20261124;
 
-const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+const pick = <T>(random: Random, list: readonly T[]): T => list[floor(random() * list.length)]!;
 
 /** Makes the listings of both marketplaces with their truth, stories first, and the rank curves that ship with them. */
 export const makeWorld = (size: Pick<WorldSize, 'listings'>): World => {
-  const listings = DEMO_MARKETPLACES.flatMap((market) =>
-    marketListings(market, Math.round(size.listings * market.share)),
-  );
+  const listings = DEMO_MARKETPLACES.flatMap((market) => marketListings(market, round(size.listings * market.share)));
   const curves = DEMO_MARKETPLACES.flatMap((market) =>
     FAMILIES.map((family) =>
       shippedCurve(
@@ -83,7 +84,7 @@ const marketListings = (market: DemoMarketplace, count: number): WorldListing[] 
   const open = KINDS.filter((k) => !storyKinds.has(k.name));
   const national = Array.from({ length: 60 }, () => brandName(random));
   const perFamily = new Map<string, number>();
-  const plain = Array.from({ length: Math.max(0, count - stories.length) }, () => ({
+  const plain = Array.from({ length: max(0, count - stories.length) }, () => ({
     story: null,
     kind: pick(random, open),
   }));
@@ -101,7 +102,7 @@ const withPage = (listing: WorldListing): WorldListing => {
   const random = randomFrom(hashText(`${listing.code}/page`));
   const care = listing.story ? 0.55 + 0.2 * random() : random();
   const { parts, noun } = listing.kind;
-  const bullets = Array.from({ length: 1 + Math.round(5 * care * (0.6 + 0.4 * random())) }, (_, i) => {
+  const bullets = Array.from({ length: 1 + round(5 * care * (0.6 + 0.4 * random())) }, (_, i) => {
     const part = parts[i % parts.length]!;
     return random() < care
       ? `The ${part} of this ${noun}: made to last, checked by hand, easy to use from the first day on.`
@@ -112,7 +113,7 @@ const withPage = (listing: WorldListing): WorldListing => {
     ...listing,
     bullets,
     description: sentence
-      .repeat(Math.round(9 * care * random()))
+      .repeat(round(9 * care * random()))
       .slice(0, 1000)
       .trim(),
   };
@@ -127,7 +128,7 @@ const withFamilies = (market: DemoMarketplace) => {
     const leader = leaders.get(listing.kind.name);
     if (leader && random() < 1 / 12) {
       const title = `${leader.title.split(', ').slice(0, -1).join(', ')}, ${pick(random, SIZES)}`;
-      leader.variations = Math.max(2, leader.variations);
+      leader.variations = max(2, leader.variations);
       return { ...listing, title, brand: leader.brand, family: leader.code, variations: leader.variations };
     }
     if (random() < 0.3) leaders.set(listing.kind.name, listing);
@@ -164,12 +165,11 @@ const storyListing = (market: DemoMarketplace, kind: Kind, story: StoryListing, 
     saleDays: story.saleDays ?? [],
     outageChance: 0.08,
     reviewsPerUnit:
-      (story.reviews / Math.max(1, story.base * 0.85 * Math.min(36, story.months) * 30.4)) *
-      Math.min(1, 36 / story.months),
+      (story.reviews / max(1, story.base * 0.85 * min(36, story.months) * 30.4)) * min(1, 36 / story.months),
     rating: story.rating,
     sellers: story.sellers ?? 1,
     onSaleSince: addMonths(WORLD_DAY, -story.months),
-    reviewsBefore: story.months > 36 ? Math.round(story.reviews * (1 - 36 / story.months)) : 0,
+    reviewsBefore: story.months > 36 ? round(story.reviews * (1 - 36 / story.months)) : 0,
   },
 });
 
@@ -182,14 +182,11 @@ const plainListing = (
   national: readonly string[],
 ): WorldListing => {
   const level = 480 + (hashText(kind.family) % 500);
-  const base = level * (place + 4) ** -0.98 * Math.exp(0.25 * normalDraw(random));
+  const base = level * (place + 4) ** -0.98 * exp(0.25 * normalDraw(random));
   const isNational = random() < 0.12;
-  const months = Math.max(1, Math.round(90 * random() ** 1.6));
-  const price = Math.max(
-    500,
-    Math.round((100 * kind.price * market.priceLevel * Math.exp(0.28 * normalDraw(random))) / 10) * 10 - 10,
-  );
-  const rate = 0.02 * Math.exp(0.35 * normalDraw(random));
+  const months = max(1, round(90 * random() ** 1.6));
+  const price = max(500, round((100 * kind.price * market.priceLevel * exp(0.28 * normalDraw(random))) / 10) * 10 - 10);
+  const rate = 0.02 * exp(0.35 * normalDraw(random));
   const variant = pick(random, SIZES);
   return {
     marketplace: market.id,
@@ -197,10 +194,10 @@ const plainListing = (
     kind,
     title: `${capital(pick(random, STYLES))} ${kind.noun}, ${pick(random, MATERIALS)}, ${variant}`,
     brand: isNational ? pick(random, national) : brandName(random),
-    weight: Math.max(20, Math.round(kind.grams * Math.exp(0.3 * normalDraw(random)))),
-    sides: kind.sides.map((s) => Math.max(4, Math.round(s * (0.85 + 0.3 * random())))) as [number, number, number],
-    pictures: 1 + Math.floor(random() * 8),
-    variations: random() < 0.6 ? 1 : 2 + Math.floor(random() * 6),
+    weight: max(20, round(kind.grams * exp(0.3 * normalDraw(random)))),
+    sides: kind.sides.map((s) => max(4, round(s * (0.85 + 0.3 * random())))) as [number, number, number],
+    pictures: 1 + floor(random() * 8),
+    variations: random() < 0.6 ? 1 : 2 + floor(random() * 6),
     fulfilment: random() < 0.7 ? 'marketplace' : 'seller',
     family: null,
     bullets: [],
@@ -210,19 +207,19 @@ const plainListing = (
     truth: {
       code,
       base,
-      growth: Math.min(1.5, Math.max(-0.6, 0.25 * normalDraw(random))),
+      growth: min(1.5, max(-0.6, 0.25 * normalDraw(random))),
       season: SEASONS[kind.season],
       price,
       priceGrowth: random() < 0.06 ? -0.2 : 0.02 * normalDraw(random),
       saleChance: random() < 0.3 ? 0.02 : 0.003,
       saleLift: 1.8 + 2 * random(),
-      saleDays: random() < 0.01 ? [addDays(WORLD_DAY, -Math.floor(20 * random()) - 2)] : [],
+      saleDays: random() < 0.01 ? [addDays(WORLD_DAY, -floor(20 * random()) - 2)] : [],
       outageChance: 0.15,
       reviewsPerUnit: rate,
-      rating: Math.min(4.9, Math.max(2.4, 4.1 + 0.45 * normalDraw(random))),
-      sellers: isNational ? 3 + Math.floor(random() * 14) : 1 + Math.floor(random() * 1.6),
+      rating: min(4.9, max(2.4, 4.1 + 0.45 * normalDraw(random))),
+      sellers: isNational ? 3 + floor(random() * 14) : 1 + floor(random() * 1.6),
       onSaleSince: addMonths(WORLD_DAY, -months),
-      reviewsBefore: months > 36 ? Math.round(base * rate * (months - 36) * 30.4 * 0.8) : 0,
+      reviewsBefore: months > 36 ? round(base * rate * (months - 36) * 30.4 * 0.8) : 0,
     },
   };
 };
@@ -245,8 +242,8 @@ const shippedCurve = (market: DemoMarketplace, family: string, truths: readonly 
   if (ranks.length < 2) ranks.splice(0, ranks.length, 1, 2);
   let last = Infinity;
   const knots = ranks.map((rank) => {
-    const near = rates[Math.min(rank, rates.length) - 1] ?? 0.01;
-    last = Math.min(last, Math.max(0.001, near * 1.02 * Math.exp(0.1 * normalDraw(random))));
+    const near = rates[min(rank, rates.length) - 1] ?? 0.01;
+    last = min(last, max(0.001, near * 1.02 * exp(0.1 * normalDraw(random))));
     return { rank, unitsPerDay: Number(last.toPrecision(4)) };
   });
   return {
@@ -279,11 +276,8 @@ export const monthsOf = (listing: Simulated, rates: RatesOfMonth): MonthFacts[] 
     result.push({
       month,
       price: listing.price(middle),
-      rank: Math.max(
-        1,
-        Math.round(rankOfRate(rates(month.slice(0, 7)), listing.favour * units) * Math.exp(0.07 * noise)),
-      ),
-      reviews: Math.round(reviews),
+      rank: max(1, round(rankOfRate(rates(month.slice(0, 7)), listing.favour * units) * exp(0.07 * noise))),
+      reviews: round(reviews),
     });
   }
   return result;
@@ -292,7 +286,7 @@ export const monthsOf = (listing: Simulated, rates: RatesOfMonth): MonthFacts[] 
 /** The last 400 days of a listing, up to the world's day, not before it was on sale. */
 export const dailyOf = (listing: Simulated, rates: RatesOfMonth): DayFacts[] => {
   const today = epochDay(WORLD_DAY);
-  const from = Math.max(listing.since, today + 1 - DAILY_DAYS);
+  const from = max(listing.since, today + 1 - DAILY_DAYS);
   return listing.read(rates, from, today - from + 1);
 };
 
@@ -304,15 +298,15 @@ export const todayOf = (listing: Simulated, rates: RatesOfMonth): DayFacts =>
 export const dailyListings = (world: World, count: number): WorldListing[] => {
   const stories = world.listings.filter((l) => l.story);
   const others = world.listings.filter((l) => !l.story && l.truth.base > 0.5);
-  const step = Math.max(1, Math.floor(others.length / Math.max(1, count - stories.length)));
-  return [...stories, ...others.filter((_, i) => i % step === 0)].slice(0, Math.max(count, stories.length));
+  const step = max(1, floor(others.length / max(1, count - stories.length)));
+  return [...stories, ...others.filter((_, i) => i % step === 0)].slice(0, max(count, stories.length));
 };
 
 const reviewedListings = (world: World, count: number): WorldListing[] => {
   const stories = world.listings.filter((l) => l.story);
   const others = world.listings.filter((l) => !l.story && new Simulated(l.truth).reviews(epochDay(WORLD_DAY)) >= 100);
-  const step = Math.max(1, Math.floor(others.length / Math.max(1, count - stories.length)));
-  return [...stories, ...others.filter((_, i) => i % step === 0)].slice(0, Math.max(count, stories.length));
+  const step = max(1, floor(others.length / max(1, count - stories.length)));
+  return [...stories, ...others.filter((_, i) => i % step === 0)].slice(0, max(count, stories.length));
 };
 
 /** Review texts: the stories' listings get most, the others of the chosen share the rest. */
@@ -322,7 +316,7 @@ export const reviewsOfWorld = function* (
 ): Generator<{ listing: WorldListing; review: WrittenReview }> {
   const chosen = reviewedListings(world, size.reviewed);
   const stories = chosen.filter((l) => l.story).length;
-  const each = Math.max(3, Math.round((1.15 * size.reviews) / (chosen.length + stories)));
+  const each = max(3, round((1.15 * size.reviews) / (chosen.length + stories)));
   for (const listing of chosen) {
     const random = randomFrom(SEED + hashText(`${listing.code}/reviews`));
     const temper: Temper = listing.story
@@ -333,7 +327,7 @@ export const reviewsOfWorld = function* (
           rating: listing.truth.rating,
         };
     const there = new Simulated(listing.truth).reviews(epochDay(WORLD_DAY));
-    const n = Math.min(listing.story ? each * 2 : each, Math.max(3, there));
+    const n = min(listing.story ? each * 2 : each, max(3, there));
     const span = daysBetween(listing.truth.onSaleSince, WORLD_DAY);
     let last: WrittenReview | null = null;
     for (const day of reviewDays(random, n, listing.truth.onSaleSince, WORLD_DAY, span)) {

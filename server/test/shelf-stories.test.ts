@@ -17,7 +17,7 @@ const TOLD: VerdictKey[] = ['owned', 'wall', 'flash', 'outlier'];
 let program: Program;
 let niches: Niches['rows'];
 beforeAll(async () => {
-  program = await startProgram({ kind: 'demo', listings: 4000 });
+  program = await startProgram({ kind: 'demo', listings: 6000 });
   niches = (await program.call<Niches>('GET', `${at}/demand/niches?rows=500`)).json.rows;
 }, 180_000);
 afterAll(() => program.stop());

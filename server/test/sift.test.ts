@@ -249,13 +249,13 @@ describe('what a sift says of itself', () => {
     expect(found.count).toBe(all.count);
   });
   test('nothing left: following a way back brings what it says', async () => {
-    const none = await sift('price=18..45&reviews=..0&units=100..&rows=0');
+    const none = await sift('price=18..45&reviews=..0&units=1500..&rows=0');
     expect(none.count).toBe(0);
     expect(none.waysBack.length).toBeGreaterThan(0);
     const [removal] = none.waysBack.filter((w) => w.remove.join() === 'reviews');
-    expect((await sift('price=18..45&units=100..&rows=0')).count).toBe(removal!.brings);
+    expect((await sift('price=18..45&units=1500..&rows=0')).count).toBe(removal!.brings);
     const [loosened] = none.waysBack.filter((w) => w.loosen?.key === 'reviews');
-    expect((await sift(`price=18..45&units=100..&reviews=..${loosened!.loosen!.to}&rows=0`)).count).toBe(
+    expect((await sift(`price=18..45&units=1500..&reviews=..${loosened!.loosen!.to}&rows=0`)).count).toBe(
       loosened!.brings,
     );
   });

@@ -38,13 +38,13 @@ class LatestQuestion {
   }
 }
 const siftAsked = new LatestQuestion();
-const demandAsked = new LatestQuestion();
+/** Niches and terms may be asked for side by side. */
+const demandAsked = { niches: new LatestQuestion(), terms: new LatestQuestion() };
 
 type Tag =
   | 'Demand'
   | 'Shelf'
   | 'Brand'
-  | 'Basket'
   | 'Marketplaces'
   | 'Listing'
   | 'Candidate'
@@ -67,7 +67,6 @@ export const api = createApi({
     'Demand',
     'Shelf',
     'Brand',
-    'Basket',
     'Marketplaces',
     'Listing',
     'Candidate',
@@ -122,7 +121,7 @@ export const api = createApi({
         queryFn: async ({ queryArg, pageParam }, { signal }, _, ask) => {
           const { marketplace, view, search, show } = queryArg;
           const url = demandAddress(queryArg, pageParam);
-          const ends = AbortSignal.any([signal, demandAsked.signal(`${marketplace}/${view}?${search}&${show}`)]);
+          const ends = AbortSignal.any([signal, demandAsked[view].signal(`${marketplace}?${search}&${show}`)]);
           return (await ask({ url, signal: ends } as { url: string })) as { data: NicheList | TermList };
         },
         providesTags: ['Demand'],
@@ -134,8 +133,27 @@ export const api = createApi({
       brand: ask(demand.brand, ['Demand', 'Brand', 'Listing']),
       judgeBrand: change(demand.judgeBrand, ['Brand']),
       found: ask(demand.found, ['Demand']),
-      basket: ask(demand.basket, ['Basket']),
-      changeBasket: change(demand.changeBasket, ['Basket']),
+      basket: ask(demand.basket),
+      changeBasket: build.mutation<ReplyOf<typeof demand.changeBasket>, ArgsOf<typeof demand.changeBasket>>({
+        ...read(demand.changeBasket),
+        // A tick follows the hand at once; the answer then stands in its place.
+        onQueryStarted: async ({ params, body }, { dispatch, queryFulfilled }) => {
+          if (!body) return;
+          const put = (next: ReplyOf<typeof demand.basket>) =>
+            dispatch(api.util.updateQueryData('basket', { params }, () => next));
+          const patch = dispatch(
+            api.util.updateQueryData('basket', { params }, (terms) => [
+              ...terms.filter((t) => !body.remove.includes(t.id)),
+              ...body.add.filter((id) => !terms.some((t) => t.id === id)).map((id) => ({ id, addedOn: '' })),
+            ]),
+          );
+          try {
+            put((await queryFulfilled).data);
+          } catch {
+            patch.undo();
+          }
+        },
+      }),
       compareSifts: ask(siftRoutes.compare, ['Sift']),
       sieves: ask(siftRoutes.sieves, ['Sieve']),
       keepSieve: change(siftRoutes.keepSieve, ['Sieve']),
