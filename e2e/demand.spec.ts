@@ -10,7 +10,6 @@ test('niches are narrowed by an income, opened, and lead to their shelf', async 
   const count = page.getByTestId('demand-count');
   await expect(count).toHaveText(/^\d+$/);
   const all = Number(await count.innerText());
-  await checkAccess(page);
 
   const income = page.getByRole('textbox', { name: 'Income target' });
   await income.fill('no sum');
@@ -144,7 +143,6 @@ test('terms of rivals side by side, and of one; the tray as a shelf', async ({ p
   await page.getByRole('link', { name: 'See as a shelf' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('2 listings');
   await expect(page.getByText('Too little data to say.')).toBeVisible();
-  await checkAccess(page);
   await page.getByRole('link', { name: 'Terms of the first six' }).click();
   await expect(page.getByText('Main term proposed:')).toContainText('folding book press');
   await page.getByRole('button', { name: /^Found by all/ }).click();

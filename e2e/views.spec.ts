@@ -122,8 +122,6 @@ for (const path of [
   '/quayside/sift',
   '/quayside/demand',
   '/quayside/shelf?listing=QS003PX0',
-  '/quayside/found?codes=QS003PX0,QS003QY1',
-  '/quayside/brands/Brasgarth',
   '/quayside/candidates',
   '/quayside/shortlist',
   '/sources',
