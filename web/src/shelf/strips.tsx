@@ -86,7 +86,7 @@ const summaryOf = (
     case 'reviews':
       return `${middle} · ${wall?.over.length ?? 0} over ${count(rules.wallReviews)}`;
     case 'months':
-      return `${middle} · ${newcomers?.codes.length ?? 0} newcomers`;
+      return `${middle} · newcomers: ${newcomers?.codes.length ?? 0}`;
     default:
       return `${middle} · ${shown(least!)}–${shown(most!)}`;
   }
