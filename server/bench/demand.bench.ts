@@ -123,7 +123,7 @@ const answer = (parameters: [string, string][], show: string[]) => {
   const n = narrowDemand(index, market, parameters, known);
   const places = rowsOfPage(n, 0, 100);
   const rows = places.map((row) =>
-    n.choice.view === 'niches' ? nicheRow(niches[row]!, n.choice) : termRow(index, terms[row]!, n.choice.share),
+    n.choice.view === 'niches' ? nicheRow(n.table, index, row) : termRow(n.table, index, row),
   );
   return {
     count: n.narrowed.count,

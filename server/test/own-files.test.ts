@@ -214,6 +214,24 @@ test('all further steps run on these data: sift, candidate, reviews, score', asy
   expect(scored.json.score.gates.find((g) => g.key === 'not-gated')!.state).toBe('pass');
 });
 
+test('without any search term a find still has a shelf: the best-ranked of its category, and that is said', async () => {
+  const at = '/api/marketplaces/harbour-lane';
+  const { json: found } = await program.call<SiftReply>('GET', `${at}/sift?rows=1`);
+  const code = found.rows[0]!.code;
+  const { json: shelf } = await program.call<{ kind: string; find: string; note: string; rows: object[] }>(
+    'GET',
+    `${at}/shelf?listing=${code}`,
+  );
+  expect(shelf).toMatchObject({
+    kind: 'listings',
+    find: code,
+    note: expect.stringContaining('No search term is known'),
+  });
+  expect(JSON.stringify(shelf.rows)).toContain(`"code":"${code}"`);
+  const { json: niches } = await program.call<{ total: number; rows: object[] }>('GET', `${at}/demand/niches`);
+  expect(niches).toMatchObject({ total: 0, rows: [] });
+});
+
 test('fees of another currency cannot be copied, nor those of nobody', async () => {
   expect(
     (await program.call('POST', '/api/marketplaces/harbour-lane/copy-fees', { from: 'lindholm-torg' })).json,

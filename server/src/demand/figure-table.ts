@@ -123,7 +123,7 @@ const steadyTerms = ({ terms }: DemandIndex): Steady => ({
   brandNames: Uint8Array.from(terms, (t) => (t.brand === null ? 0 : 1)),
 });
 /** Terms of a niche that are no brand's own name. */
-export const ownTerms = (niche: DemandNiche): number => niche.terms.filter(({ term }) => term.brand === null).length;
+const ownTerms = (niche: DemandNiche): number => niche.terms.filter(({ term }) => term.brand === null).length;
 
 /** What "most of the clicks" and the outlay's terms change. */
 const nicheTable = (index: DemandIndex, { share, outlay }: DemandChoice): FigureTable => {

@@ -58,13 +58,13 @@ export const serveDemand = (app: Express, { database: { db }, demand: indexes }:
     const { index, narrowing, places, reply } = await list(params.marketplace, 'niches', query);
     return {
       ...reply,
-      rows: places.map((row) => nicheRow(index.niches[row]!, narrowing.choice)),
+      rows: places.map((row) => nicheRow(narrowing.table, index, row)),
       dots: incomeDots(index, narrowing),
     };
   });
   serve(app, demand.terms, async ({ params, query }) => {
     const { index, narrowing, places, reply } = await list(params.marketplace, 'terms', query);
-    return { ...reply, rows: places.map((row) => termRow(index, index.terms[row]!, narrowing.choice.share)) };
+    return { ...reply, rows: places.map((row) => termRow(narrowing.table, index, row)) };
   });
   serve(app, demand.niche, async ({ params, query }) => {
     const here = await market(params.marketplace);

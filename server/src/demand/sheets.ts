@@ -7,6 +7,7 @@ import { nicheClicks } from '../db/schema.ts';
 import { notFound } from '../http/problem.ts';
 import { briefsOf } from '../listings/briefs.ts';
 import type { Market } from '../sources/marketplaces.ts';
+import { tableOf } from './figure-table.ts';
 import type { DemandIndex, DemandNiche } from './index.ts';
 import { nicheRow, termRow } from './rows.ts';
 import { firstPageOf } from './positions.ts';
@@ -29,12 +30,13 @@ export const nicheSheet = async (db: Db, market: Market, index: DemandIndex, id:
     sharesBefore(db, niche),
   ]);
   const byId = new Map(briefs.map((b) => [b.id, b]));
+  const ofTerms = tableOf(index, { ...settings, view: 'terms' });
   return {
-    niche: nicheRow(niche, settings),
+    niche: nicheRow(tableOf(index, settings), index, index.niches.indexOf(niche)),
     course: niche.course,
     weeks: niche.series && { first: niche.series.first, volumes: [...niche.series.volumes] },
     terms: niche.terms
-      .map(({ term }) => termRow(index, term, settings.share))
+      .map(({ term }) => termRow(ofTerms, index, index.terms.indexOf(term)))
       .sort((a, b) => (b.figures.volumeYear ?? -1) - (a.figures.volumeYear ?? -1)),
     listings: ordered.flatMap((l) => {
       const listing = byId.get(l.id);
@@ -97,7 +99,7 @@ export const termSheet = async (db: Db, market: Market, index: DemandIndex, id: 
   if (!term) throw notFound(`The search term ${id}`);
   const { day, places } = await firstPageOf(db, id);
   return {
-    term: termRow(index, term, emptyDemand(market).share),
+    term: termRow(tableOf(index, emptyDemand(market, 'terms')), index, index.terms.indexOf(term)),
     course: term.course,
     weeks: term.series && { first: term.series.first, volumes: [...term.series.volumes] },
     page: await shelfRows(db, market, places),

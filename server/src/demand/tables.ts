@@ -6,7 +6,7 @@ import type { CellValue, Table } from '../export/table.ts';
 import type { Market } from '../sources/marketplaces.ts';
 import type { DemandIndex } from './index.ts';
 import { rowsOfPage, type Narrowing } from './lists.ts';
-import { figuresOfNiche, figuresOfTerm } from './rows.ts';
+import { figuresOfRow } from './rows.ts';
 
 /** All niches or terms that pass, in their order, with what was asked and when. */
 export const demandTable = (
@@ -15,14 +15,16 @@ export const demandTable = (
   narrowing: Narrowing,
   categoryName: (id: number) => string | undefined,
 ): Table => {
-  const { choice, narrowed } = narrowing;
+  const { choice, narrowed, table } = narrowing;
   const measures = measuresOf(choice.view);
   const places = rowsOfPage(narrowing, 0, narrowed.count);
-  const cells = (figures: Record<string, number | null>): CellValue[] =>
-    measures.map(({ key, unit }) => {
+  const cells = (row: number): CellValue[] => {
+    const figures = figuresOfRow(table, row);
+    return measures.map(({ key, unit }) => {
       const value = figures[key] ?? null;
-      return value === null || Number.isNaN(value) ? null : Number(boundToText(value, unit, market));
+      return value === null ? null : Number(boundToText(value, unit, market));
     });
+  };
   const isNiches = choice.view === 'niches';
   return {
     name: `${isNiches ? 'Niches' : 'Search terms'} ${market.name} ${market.today}`,
@@ -42,11 +44,11 @@ export const demandTable = (
     rows: places.map((row): CellValue[] => {
       if (isNiches) {
         const niche = index.niches[row]!;
-        return [niche.name, niche.categoryPath, ...cells(figuresOfNiche(niche, choice)), niche.course.words];
+        return [niche.name, niche.categoryPath, ...cells(row), niche.course.words];
       }
       const term = index.terms[row]!;
       const names = term.niches.map((id) => index.nicheById.get(id)!.name).join('; ');
-      return [term.text, term.brand, names, ...cells(figuresOfTerm(term, choice.share)), term.course.words];
+      return [term.text, term.brand, names, ...cells(row), term.course.words];
     }),
   };
 };

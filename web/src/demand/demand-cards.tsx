@@ -30,13 +30,9 @@ export const WhereCard = ({
       market={market}
       categories={categories}
       chosen={choice.categories}
+      cost={costs.cat}
       onChange={(ids) => onChange({ categories: ids })}
     />
-    {costs.cat ? (
-      <div className="cost">
-        <Cost n={costs.cat} />
-      </div>
-    ) : null}
     <WordsField label="with" words={choice.have} cost={costs.has} onChange={(have) => onChange({ have })} />
     <WordsField
       label="without"
