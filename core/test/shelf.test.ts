@@ -176,6 +176,10 @@ describe('openness', () => {
     expect(openness.missing).toEqual([]);
     for (const p of known) expect(p.value).toBeCloseTo(onMap(STARTER_SHELF_RULES.parts[p.key].map, p.input!), 12);
   });
+  test('says nothing of newcomers where there are fewer than three', () => {
+    const { openness } = readShelf([...several(6), listing({ months: 4 })], context);
+    expect(openness.missing).toEqual(['newcomers']);
+  });
   test('is higher for an open shelf than for one owned by two', () => {
     const open = readShelf(several(10, { craft: 45 }), context).openness.value!;
     const owned = readShelf(

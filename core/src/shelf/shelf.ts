@@ -215,7 +215,11 @@ const opennessOf = (reading: PartialReading, listings: readonly ShelfListing[], 
     demand: enough ? majorFromMinor(reading.spreads.revenue.median!, currency) : null,
     spread: enough ? (reading.concentration?.top[1] ?? null) : null,
     wall: reading.wall?.months ?? null,
-    newcomers: enough ? (reading.newcomers?.ofMedian ?? null) : null,
+    // One or two newcomers are no ground to say what newcomers earn.
+    newcomers:
+      enough && reading.newcomers && reading.newcomers.codes.length >= FEWEST_NEWCOMERS
+        ? reading.newcomers.ofMedian
+        : null,
     room: enough ? (reading.room?.above ?? null) : null,
     craft: reading.spreads.craft.known >= rules.fewest ? reading.spreads.craft.median : null,
     steadiness: course?.bestThree?.share ?? medianOf(listings.flatMap((l) => l.bestThreeShare ?? [])),

@@ -233,6 +233,6 @@ const subtitle = (kind: string, n: number, out: number): string =>
         ? `${n} listings that serve the niche`
         : kind === 'candidate'
           ? `${n} listings of the line-up`
-          : `${n} chosen by their codes`,
+          : `${n} listings side by side`,
     ...(out > 0 ? [`${out} left out`] : []),
   ].join(' · ');
