@@ -30,6 +30,15 @@ export const SavedCosting = Type.Object(
 );
 export type SavedCosting = Static<typeof SavedCosting>;
 
+/** The rank curve over a window, with what the mean rank alone would give beside it. */
+export const RankEstimate = Type.Object({
+  figure: Figure,
+  meanRank: Nullable(Type.Number()),
+  atMeanRank: Nullable(Type.Number()),
+  days: Type.Integer(),
+  monthlyDays: Type.Integer(),
+});
+
 export const ListingSheet = Type.Object({
   listing: ListingBrief,
   sides: Nullable(Type.Tuple([Type.Integer(), Type.Integer(), Type.Integer()])),
@@ -37,14 +46,31 @@ export const ListingSheet = Type.Object({
   units: Type.Object({
     best: Figure,
     from: Type.String(),
-    rank30: Figure,
-    rank90: Figure,
+    ranks: Type.Object({ 7: RankEstimate, 30: RankEstimate, 90: RankEstimate, 365: RankEstimate }),
+    latestRank: Figure,
     stock: Figure,
     reviews: Figure,
     stated: Figure,
     spikes: Nullable(
       Type.Object({ days: Type.Array(Day), share: Rate, flattered: Type.Boolean(), typicalPerDay: Type.Number() }),
     ),
+    typical: Nullable(Type.Number({ description: 'Units of a month without its spikes.' })),
+    agreement: Type.Object({
+      state: Type.Union((['agree', 'disagree', 'alone', 'none'] as const).map((s) => Type.Literal(s))),
+      ratio: Nullable(Type.Number()),
+      reasons: Type.Array(Type.String()),
+    }),
+    counts: Nullable(
+      Type.Object({
+        days: Type.Integer(),
+        from: Day,
+        to: Day,
+        own: Type.Integer(),
+        read: Type.Integer(),
+        contradict: Type.Boolean(),
+      }),
+    ),
+    notes: Type.Array(Type.String()),
   }),
   season: Nullable(Type.Object({ share: Rate, months: Type.Array(Type.Integer()) })),
   fees: Type.Union([

@@ -32,6 +32,7 @@ const reading = (back: number, change: Partial<Reading> = {}): Reading => ({
   sellers: null,
   stock: null,
   stockCapped: false,
+  mainOffer: null,
   ...change,
 });
 

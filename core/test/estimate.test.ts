@@ -18,6 +18,7 @@ const reading = (back: number, seen: Partial<Reading>): Reading => ({
   sellers: null,
   stock: null,
   stockCapped: false,
+  mainOffer: null,
   ...seen,
 });
 const known = (figure: Figure): KnownFigure => {
@@ -126,7 +127,7 @@ describe('stock counts', () => {
       reading(12, { stock: 0 }),
       reading(11, { stock: 0 }),
     ];
-    expect(stockFalls(counts, TODAY, 90)).toEqual({
+    expect(stockFalls(counts, TODAY, 90)).toMatchObject({
       units: 400,
       days: 1,
       counts: 6,

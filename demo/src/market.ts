@@ -1,6 +1,7 @@
 import { dayFromEpoch, epochDay, type Day } from '@kettle/core/measures/day';
 import { DAYS_PER_MONTH } from '@kettle/core/measures/units';
 import { hashText, normalDraw, poissonDraw, randomFrom, type Random } from '@kettle/core/stats/random';
+import { brandName } from './brands.ts';
 
 // Called millions of times: each look-up of a global costs, in test runners most of all.
 const { ceil, exp, floor, imul, log1p, max, min, round, sin } = Math;
@@ -30,6 +31,8 @@ export interface Truth {
   reviewsPerUnit: number;
   rating: number;
   sellers: number;
+  /** Who holds the main offer on most days. */
+  seller: string;
   onSaleSince: Day;
   /** Reviews on the first day of the recorded past. */
   reviewsBefore: number;
@@ -40,15 +43,30 @@ export const WORLD_DAY: Day = '2026-11-24';
 /** First month of the recorded past. */
 export const FIRST_MONTH: Day = '2023-12-01';
 const STOCK_BLOCK = 60;
-/** The largest stock the marketplace shows. */
+/** The largest stock the marketplace shows; some sellers let a buyer see far less. */
 export const STOCK_CAP = 999;
+const ORDER_LIMITS = [50, 120, 200];
+/** Days for which one seller holds the main offer at least, and how many take turns at most. */
+const OFFER_BLOCK = 9;
+const MOST_HOLDERS = 3;
 
 /** The family's expected pieces a day of a month, largest first. */
 export type RatesOfMonth = (month: string) => Float64Array;
 
 const mix = (seed: number, tag: number, n: number): Random =>
   randomFrom(imul(imul(seed ^ (tag * 0x9e3779b1), 0x85ebca6b) ^ (n * 0xc2b2ae35), 0x27d4eb2f));
-const DRAW = { outage: 1, sale: 2, units: 3, price: 4, sellers: 5, stock: 6, rank: 7, reviews: 8 } as const;
+const DRAW = {
+  outage: 1,
+  sale: 2,
+  units: 3,
+  price: 4,
+  sellers: 5,
+  stock: 6,
+  rank: 7,
+  reviews: 8,
+  offer: 9,
+  failure: 10,
+} as const;
 
 /** Month (2026-11), the month (0–11) last passed in its middle and the share of the way to the next, by day since 1970. */
 const calendar = new Map<number, { month: string; below: number; share: number }>();
@@ -86,6 +104,10 @@ export class Simulated {
   readonly favour: number;
   /** Share of the pieces that sellers sell whose stock no watcher sees: none for most, up to a third for some. */
   private readonly hidden: number;
+  /** The largest stock a watcher sees. */
+  private readonly stockCap: number;
+  /** Sellers that take turns at the main offer. */
+  private readonly holders: readonly string[];
 
   constructor(truth: Truth) {
     this.truth = truth;
@@ -96,7 +118,23 @@ export class Simulated {
     this.saleDays = new Set(truth.saleDays.map(epochDay));
     this.favour = exp(0.24 * normalDraw(mix(this.seed, DRAW.rank, -1)));
     const luck = mix(this.seed, DRAW.sellers, -1);
-    this.hidden = luck() < 0.12 ? 0.1 + 0.25 * luck() : 0;
+    this.hidden = luck() < 0.12 ? 0.1 + 0.25 * luck() : truth.sellers > 1 ? 0.12 * luck() : 0;
+    this.stockCap = luck() < 0.12 ? ORDER_LIMITS[floor(ORDER_LIMITS.length * luck())]! : STOCK_CAP;
+    const names = mix(this.seed, DRAW.offer, -1);
+    this.holders = Array.from({ length: min(MOST_HOLDERS, truth.sellers) }, (_, i) =>
+      i === 0 ? truth.seller : brandName(names),
+    );
+  }
+
+  /** Which of the sellers holds the main offer on a day: the first most of the time, in turns of nine days. */
+  private holderOn(day: number): number {
+    if (this.holders.length === 1) return 0;
+    const random = mix(this.seed, DRAW.offer, floor(day / OFFER_BLOCK));
+    return random() < 0.75 ? 0 : 1 + floor(random() * (this.holders.length - 1));
+  }
+
+  mainOffer(day: number): string {
+    return this.holders[this.holderOn(day)]!;
   }
 
   /** True when there is nothing to sell: some quarters hold one outage of five to twenty days. */
@@ -161,57 +199,80 @@ export class Simulated {
     return max(1, this.truth.sellers + (mix(this.seed, DRAW.sellers, floor(day / 30))() < 0.15 ? 1 : 0));
   }
 
-  /** Stocks at the end of n days: filled at the start of each block of sixty days and whenever they run low. */
+  /**
+   * Stocks, at the end of n days, of whoever holds the main offer then: each seller has a store of his own, filled at the
+   * start of each block of sixty days and whenever it runs low.
+   */
   stocks(from: number, n: number): number[] {
     const result: number[] = [];
-    let stock = 0;
+    const stores = this.holders.map(() => 0);
     for (let day = floor(from / STOCK_BLOCK) * STOCK_BLOCK; result.length < n; day++) {
-      const random = mix(this.seed, DRAW.stock, day);
       const daily = max(0.2, this.ordinaryUnits(day));
-      if (day % STOCK_BLOCK === 0) stock = max(min(stock, ceil(daily * 70)), ceil(daily * (25 + 30 * random())));
+      const random = mix(this.seed, DRAW.stock, day);
+      const filled = random();
+      const added = random();
+      if (day % STOCK_BLOCK === 0)
+        for (const [k, stock] of stores.entries())
+          stores[k] = max(min(stock, ceil(daily * 70)), ceil((daily * (25 + 30 * filled)) / (1 + k)));
+      const k = this.holderOn(day);
       const sold = round(this.units(day) * (1 - this.hidden));
-      if (stock - sold < daily * 4) stock += ceil(daily * (20 + 25 * random()));
+      if (stores[k]! - sold < daily * 4) stores[k]! += ceil(daily * (20 + 25 * added));
       const out = this.isOut(day);
-      if (!out) stock = max(0, stock - sold);
-      if (day >= from) result.push(out ? 0 : stock);
+      if (!out) stores[k] = max(0, stores[k]! - sold);
+      if (day >= from) result.push(out ? 0 : stores[k]!);
     }
     return result;
   }
 
   /**
-   * What a watcher would read on n days from a day on. Ranks follow the sales of the last week, late and with noise.
+   * What a watcher would read on n days from a day on. Ranks follow the sales of the last week, late and with noise: on
+   * one day in seven yesterday's still stands, on one in twenty-five none is shown, and a listing's own favour moves all
+   * of them. Stocks are those of whoever holds the main offer, up to a cap; one count in eight fails.
    */
   read(rates: RatesOfMonth, from: number, n: number): DayFacts[] {
-    const units = Array.from({ length: n + TRAIL.length }, (_, i) => this.units(from - TRAIL.length + i));
+    const past = TRAIL.length + 1;
+    const units = Array.from({ length: n + past }, (_, i) => this.units(from - past + i));
+    const rankOn = (i: number): number => {
+      const day = from + i;
+      const trail = TRAIL.reduce((sum, w, back) => sum + w * units[i + past - 1 - back]!, 0);
+      // Ranks of slow sellers lean on older sales as well.
+      const pace = this.favour * (0.8 * trail + 0.2 * this.ordinaryUnits(day));
+      const noise = exp(0.12 * normalDraw(mix(this.seed, DRAW.rank, day)));
+      return max(1, round(rankOfRate(rates(dateOf(day).month), pace) * noise));
+    };
     const stocks = this.stocks(from, n);
     return stocks.map((stock, i) => {
       const day = from + i;
-      const trail = TRAIL.reduce((sum, w, back) => sum + w * units[i + TRAIL.length - 1 - back]!, 0);
-      // Ranks of slow sellers lean on older sales as well.
-      const pace = this.favour * (0.8 * trail + 0.2 * this.ordinaryUnits(day));
-      // A day in eight the count fails.
+      const failure = mix(this.seed, DRAW.failure, day);
+      const late = failure() < 0.15;
+      const ranked = failure() >= 0.04;
       const counted = mix(this.seed, DRAW.stock, -day)() >= 0.12;
-      const noise = exp(0.12 * normalDraw(mix(this.seed, DRAW.rank, day)));
       return {
         day: dayFromEpoch(day),
         price: this.price(day),
-        rank: max(1, round(rankOfRate(rates(dateOf(day).month), pace) * noise)),
+        rank: ranked ? rankOn(late ? i - 1 : i) : null,
         reviews: this.reviews(day),
         rating: this.rating(day),
         sellers: this.sellers(day),
-        stock: counted ? min(stock, STOCK_CAP) : null,
-        stockCapped: counted && stock > STOCK_CAP,
+        stock: counted ? min(stock, this.stockCap) : null,
+        stockCapped: counted && stock > this.stockCap,
+        mainOffer: this.mainOffer(day),
       };
     });
   }
 }
 
-/** Mean pieces a month over a window of days that ends on a day: what estimates are held against. */
+/**
+ * Mean pieces a month over a window of days that ends on a day, or over the days on sale where they are fewer: what
+ * estimates are held against.
+ */
 export const trueMonthlyUnits = (truth: Truth, until: Day, days: number): number => {
   const listing = new Simulated(truth);
   let sum = 0;
-  for (let i = 0; i < days; i++) sum += listing.units(epochDay(until) - i);
-  return (sum / days) * DAYS_PER_MONTH;
+  const onSale = min(days, epochDay(until) - listing.since + 1);
+  if (onSale <= 0) return 0;
+  for (let i = 0; i < onSale; i++) sum += listing.units(epochDay(until) - i);
+  return (sum / onSale) * DAYS_PER_MONTH;
 };
 
 /** Expected pieces a day of a family on a day, largest first: what ranks are read from. */
@@ -245,11 +306,12 @@ export const rankOfRate = (rates: Float64Array, rate: number): number => {
 export interface DayFacts {
   day: Day;
   price: number;
-  rank: number;
+  rank: number | null;
   reviews: number;
   /** Hundredths of a star. */
   rating: number;
   sellers: number;
   stock: number | null;
   stockCapped: boolean;
+  mainOffer: string;
 }

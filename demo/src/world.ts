@@ -94,7 +94,7 @@ const marketListings = (market: DemoMarketplace, count: number): WorldListing[] 
     const code = `${market.codePrefix}${(4821 + i * 37).toString(36).toUpperCase().padStart(5, '0')}${i % 10}`;
     return story ? storyListing(market, kind, story, code) : plainListing(market, kind, code, place, random, national);
   });
-  return made.map(withPage).map(withFamilies(market));
+  return made.map(withPage).map(withFamilies(market)).map(withSeller(market));
 };
 
 /** What stands on the page: a careful seller writes five telling bullets, a careless one two words. */
@@ -136,6 +136,14 @@ const withFamilies = (market: DemoMarketplace) => {
   };
 };
 
+/** A brand sells its own listings, unless the marketplace itself does. */
+const withSeller =
+  (market: DemoMarketplace) =>
+  (listing: WorldListing): WorldListing => ({
+    ...listing,
+    truth: { ...listing.truth, seller: listing.soldByMarketplace ? market.name : listing.brand },
+  });
+
 const storyListing = (market: DemoMarketplace, kind: Kind, story: StoryListing, code: string): WorldListing => ({
   marketplace: market.id,
   code,
@@ -168,6 +176,7 @@ const storyListing = (market: DemoMarketplace, kind: Kind, story: StoryListing, 
       (story.reviews / max(1, story.base * 0.85 * min(36, story.months) * 30.4)) * min(1, 36 / story.months),
     rating: story.rating,
     sellers: story.sellers ?? 1,
+    seller: story.brand,
     onSaleSince: addMonths(WORLD_DAY, -story.months),
     reviewsBefore: story.months > 36 ? round(story.reviews * (1 - 36 / story.months)) : 0,
   },
@@ -218,6 +227,7 @@ const plainListing = (
       reviewsPerUnit: rate,
       rating: min(4.9, max(2.4, 4.1 + 0.45 * normalDraw(random))),
       sellers: isNational ? 3 + floor(random() * 14) : 1 + floor(random() * 1.6),
+      seller: '',
       onSaleSince: addMonths(WORLD_DAY, -months),
       reviewsBefore: months > 36 ? round(base * rate * (months - 36) * 30.4 * 0.8) : 0,
     },
@@ -290,9 +300,14 @@ export const dailyOf = (listing: Simulated, rates: RatesOfMonth): DayFacts[] => 
   return listing.read(rates, from, today - from + 1);
 };
 
-/** Today's state of a listing without its daily past. */
-export const todayOf = (listing: Simulated, rates: RatesOfMonth): DayFacts =>
-  listing.read(rates, epochDay(WORLD_DAY), 1)[0]!;
+/** Today's state of a listing without its daily past; its rank is the last that was shown. */
+export const todayOf = (listing: Simulated, rates: RatesOfMonth): DayFacts => {
+  const days = listing.read(rates, epochDay(WORLD_DAY), 1);
+  const [today] = days as [DayFacts];
+  for (let back = 1; today.rank === null && back <= 7; back++)
+    today.rank = listing.read(rates, epochDay(WORLD_DAY) - back, 1)[0]!.rank;
+  return today;
+};
 
 /** Which listings have daily readings: all of the stories, then every so-many-th, busier ones first. */
 export const dailyListings = (world: World, count: number): WorldListing[] => {

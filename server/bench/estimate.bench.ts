@@ -1,151 +1,105 @@
 /**
  * Holds each way of estimating units against the demo's hidden truth: the mean pieces a month that were really sold in
  * the same 90 days. No shipped curve was fitted to any single listing: each is the category's own relation of rank and
- * pace, put off by about a tenth at every point.
+ * pace, put off by about a tenth at every point. One line a method, one by category, by volume and by days read; then
+ * what the flag "flattered by a sale" says of the story and of all others, and of stock counts where there are many.
  */
-import { asc, eq, inArray } from 'drizzle-orm';
-import { trueMonthlyUnits } from '@kettle/demo/market';
-import { blend } from '@kettle/core/estimate/blend';
-import { unitsAtRank, unitsByRank } from '@kettle/core/estimate/rank-curve';
-import { unitsByReviews } from '@kettle/core/estimate/review-pace';
-import { unitsByStock } from '@kettle/core/estimate/stock-counts';
-import { unknown, type Figure } from '@kettle/core/figures/figure';
-import { addDays } from '@kettle/core/measures/day';
-import { unitsPerMonth } from '@kettle/core/measures/units';
-import { medianOf } from '@kettle/core/stats/robust';
+import { and, eq } from 'drizzle-orm';
+import { METHODS, scoreOf, type Trial } from '@kettle/core/estimate/backtest';
+import { STORIES } from '@kettle/demo/stories';
 import { openDatabase } from '../src/db/connection.ts';
-import { categories, listings, readings } from '../src/db/schema.ts';
-import { asReading } from '../src/listings/estimates.ts';
+import { estimates, listings } from '../src/db/schema.ts';
+import { runBacktest } from '../src/curves/backtest.ts';
 import { prepareWorkspace } from '../src/prepare.ts';
-import { curveFor, curvesInForce, marketOf } from '../src/sources/marketplaces.ts';
-import { truths } from '../src/stand-ins/schema.ts';
+import { marketOf } from '../src/sources/marketplaces.ts';
 
 /** Slower listings sell too few pieces for an error in per cent to mean much; they are reported apart. */
 const SLOW = 10;
-interface Trial {
-  method: string;
-  family: string;
-  slow: boolean;
-  error: number;
-  covered: boolean | null;
-}
+const MANY_COUNTS = 30;
+/** Readings that "of 90 days" needs at least. */
+const ALL_DAYS = 75;
+
+const pct = (x: number | null): number | null => (x === null ? null : Number((100 * x).toFixed(1)));
+const report = (name: string, trials: readonly Trial[], more: object = {}): void => {
+  const { n, unanswered, error, bias, covered } = scoreOf(trials);
+  console.log(
+    JSON.stringify({
+      bench: 'estimate',
+      case: name,
+      n,
+      unanswered,
+      mape_pct: pct(error),
+      bias_pct: pct(bias),
+      covered_of_80_pct: pct(covered),
+      ...more,
+    }),
+  );
+};
 
 const database = openDatabase(process.env.KETTLE_DATABASE_URL!);
 await prepareWorkspace(database, 'demo', 30_000, () => {});
 const { db } = database;
 const trials: Trial[] = [];
-const unanswered: Record<string, number> = {};
+const rows: { market: string; group: string; line: object }[] = [];
 for (const marketplace of ['quayside', 'lindholm-torg']) {
-  const market = await marketOf(db, marketplace);
-  const curves = await curvesInForce(db, marketplace, market.today);
-  const rows = await db
-    .select({ id: listings.id, code: listings.code, category: categories.path })
-    .from(listings)
-    .innerJoin(categories, eq(categories.id, listings.categoryId))
-    .where(eq(listings.marketplaceId, marketplace));
-  const books = new Map(
-    (await db.select().from(truths).where(eq(truths.marketplaceId, marketplace))).map((t) => [t.code, t]),
-  );
-  for (let at = 0; at < rows.length; at += 500) {
-    const batch = rows.slice(at, at + 500);
-    const found = await db
-      .select()
-      .from(readings)
-      .where(
-        inArray(
-          readings.listingId,
-          batch.map((r) => r.id),
-        ),
-      )
-      .orderBy(asc(readings.day));
-    for (const row of batch) {
-      const days = found.filter((r) => r.listingId === row.id && r.day > addDays(market.today, -91)).map(asReading);
-      if (days.length < 60) continue;
-      const truth = trueMonthlyUnits(books.get(row.code)!.truth, market.today, 90);
-      if (truth <= 0) continue;
-      const { curve, rate } = curveFor(curves, row.category)!;
-      const last = days.at(-1)!;
-      const rank90 = unitsByRank(days, curve, market.today, 90);
-      const stock = unitsByStock(days, market.today);
-      const reviews = rate ? unitsByReviews(days, rate, market.today) : unknown('');
-      const today =
-        last.rank === null
-          ? unknown('')
-          : ({ known: true, value: unitsPerMonth(unitsAtRank(curve, last.rank)) } as Figure);
-      const methods: [string, Figure][] = [
-        ['rank-today', today],
-        ['rank-30', unitsByRank(days, curve, market.today, 30)],
-        ['rank-90', rank90],
-        ['stock-counts', stock],
-        ['review-pace', reviews],
-        [
-          'blend',
-          blend([
-            { name: 'Rank', figure: rank90 },
-            { name: 'Stock', figure: stock },
-            { name: 'Reviews', figure: reviews },
-          ]),
-        ],
-        [
-          'blend-without-stock',
-          blend([
-            { name: 'Rank', figure: rank90 },
-            { name: 'Reviews', figure: reviews },
-          ]),
-        ],
-      ];
-      for (const [method, figure] of methods) {
-        if (!figure.known) unanswered[method] = (unanswered[method] ?? 0) + 1;
-        else
-          trials.push({
-            method,
-            family: row.category.split(' › ')[0]!,
-            slow: truth < SLOW,
-            error: figure.value / truth - 1,
-            covered: method === 'rank-today' ? null : figure.low <= truth && truth <= figure.high,
-          });
-      }
-    }
-  }
+  const found = await runBacktest(db, await marketOf(db, marketplace));
+  trials.push(...found.trials);
+  for (const r of found.backtest.rows)
+    if (r.grouping === 'readings' || r.grouping === 'volume')
+      rows.push({
+        market: marketplace,
+        group: r.group,
+        line: {
+          method: r.method,
+          n: r.n,
+          mape_pct: pct(r.error),
+          bias_pct: pct(r.bias),
+          covered_of_80_pct: pct(r.covered),
+        },
+      });
 }
-
-const report = (name: string, group: readonly Trial[], more: object = {}): void => {
-  const covered = group.flatMap((t) => t.covered ?? []);
-  process.stdout.write(
-    `${JSON.stringify({
-      bench: 'estimate',
-      case: name,
-      n: group.length,
-      mape_pct: pct(medianOf(group.map((t) => Math.abs(t.error)))),
-      bias_pct: pct(medianOf(group.map((t) => t.error))),
-      covered_of_80_pct: covered.length > 0 ? pct(covered.filter(Boolean).length / covered.length) : null,
-      ...more,
-    })}\n`,
-  );
-};
-const pct = (x: number | null): number | null => (x === null ? null : Number((100 * x).toFixed(1)));
-
-const methods = [...new Set(trials.map((t) => t.method))];
-for (const method of methods) {
-  const all = trials.filter((t) => t.method === method);
-  const other = trials.filter((t) => t.method === 'rank-today' && !t.slow);
-  const own = all.filter((t) => !t.slow);
-  const otherError = medianOf(other.map((t) => Math.abs(t.error)))!;
-  report(method, own, {
-    unanswered: unanswered[method] ?? 0,
+const own = trials.filter((t) => t.truth >= SLOW && t.readings >= ALL_DAYS);
+const today = scoreOf(own.filter((t) => t.method === 'rank-today')).error!;
+for (const method of METHODS) {
+  const of = own.filter((t) => t.method === method);
+  report(method, of, {
     other: 'rank-today',
-    other_mape_pct: pct(otherError),
-    ratio: Number((medianOf(own.map((t) => Math.abs(t.error)))! / otherError).toFixed(2)),
+    other_mape_pct: pct(today),
+    ratio: Number((scoreOf(of).error! / today).toFixed(2)),
   });
   report(
     `${method}, under ${SLOW} a month`,
-    all.filter((t) => t.slow),
+    trials.filter((t) => t.method === method && t.truth < SLOW && t.readings >= ALL_DAYS),
   );
 }
-for (const family of [...new Set(trials.map((t) => t.family))].sort())
-  for (const method of ['rank-90', 'stock-counts', 'review-pace', 'blend'])
+const countsOf = (t: Trial): number =>
+  t.figure.known ? Number(t.figure.working.inputs.find((i) => i.label === 'Counts')?.value.split(',')[0] ?? 0) : 0;
+report(
+  `stock-counts, ${MANY_COUNTS} counts or more`,
+  own.filter((t) => t.method === 'stock-counts' && countsOf(t) >= MANY_COUNTS),
+);
+for (const family of [...new Set(own.map((t) => t.category))].sort())
+  for (const method of METHODS)
     report(
       `${method}, ${family}`,
-      trials.filter((t) => t.method === method && t.family === family && !t.slow),
+      own.filter((t) => t.method === method && t.category === family),
     );
+for (const { market, group, line } of rows)
+  console.log(JSON.stringify({ bench: 'estimate', case: `${market}, ${group}`, ...line }));
+
+const flags = await db
+  .select({ title: listings.title, flattered: estimates.flattered })
+  .from(listings)
+  .innerJoin(estimates, and(eq(estimates.listingId, listings.id), eq(estimates.origin, 'readings')));
+const flattering = new Set(STORIES.flatMap((s) => s.listings.filter((l) => l.saleDays).map((l) => l.title)));
+const ordinary = flags.filter((f) => !flattering.has(f.title));
+console.log(
+  JSON.stringify({
+    bench: 'estimate',
+    case: 'flattered by a sale',
+    story_flagged: flags.filter((f) => flattering.has(f.title)).every((f) => f.flattered),
+    ordinary: ordinary.length,
+    ordinary_flagged_pct: pct(ordinary.filter((f) => f.flattered).length / ordinary.length),
+  }),
+);
 await database.close();

@@ -1,81 +1,269 @@
 import type { Day } from '../measures/day.ts';
 import { daysBetween } from '../measures/day.ts';
 import { unitsPerMonth } from '../measures/units.ts';
-import { poissonInterval } from '../stats/intervals.ts';
+import { poissonInterval, Z80 } from '../stats/intervals.ts';
+import { medianOf } from '../stats/robust.ts';
 import { unknown, type Figure } from '../figures/figure.ts';
 import { tidyReadings, type Reading } from './reading.ts';
 
+/** A stock that the seller counted, by pressing for more pieces than there are or at a warehouse. */
+export interface OwnCount {
+  day: Day;
+  stock: number;
+  /** Whose stock it was; empty where that was not noted. */
+  seller: string;
+}
+
+/** What happened between two neighbouring counts; only "sold" tells of sales. */
+export type StepKind = 'sold' | 'restock' | 'capped' | 'gap' | 'empty' | 'handed over' | 'taken away';
+export interface StockStep {
+  from: Day;
+  to: Day;
+  days: number;
+  kind: StepKind;
+  /** Pieces by which the stock fell, or rose at a restock; 0 where nothing can be said. */
+  pieces: number;
+  /** Counted by the seller, not read by the program. */
+  own: boolean;
+}
+
 /** Two counts further apart than this are not compared: a restock in between would go unseen. */
 const LONGEST_GAP = 7;
+const LONGEST_OWN_GAP = 14;
+/** A stock that falls to nothing at more than this many times its usual pace was taken away, not sold. */
+const TAKEN_AWAY = 6;
+/** Sellers besides the main offer's sell pieces that its stock does not show; common practice, no source. */
+const UNSEEN_SPREAD = 0.05;
+
+interface Count {
+  day: Day;
+  stock: number;
+  capped: boolean;
+  seller: string | null;
+}
+
+/**
+ * What happened between neighbouring stock counts of a window, in the order of time. A rise is a restock; a count at the
+ * marketplace's cap is censored; more than seven days are a gap (fourteen between counts of one's own); an empty stock
+ * sells nothing; a stock that falls to nothing at six times its usual pace was taken away. A count belongs to one seller:
+ * when the main offer changes hands, the series begins anew. Where the seller counted too, the readings of those days
+ * give way.
+ * @example stockSteps([], '2026-11-24', 90) // => []
+ */
+export const stockSteps = (
+  readings: readonly Reading[],
+  until: Day,
+  windowDays: number,
+  own: readonly OwnCount[] = [],
+): StockStep[] => {
+  const inWindow = (day: Day): boolean => day <= until && daysBetween(day, until) <= windowDays;
+  const typed = own
+    .filter((c) => inWindow(c.day))
+    .sort((a, b) => (a.day < b.day ? -1 : 1))
+    .map((c): Count => ({ day: c.day, stock: c.stock, capped: false, seller: c.seller || null }));
+  const read = tidyReadings(readings, until)
+    .filter((r) => r.stock !== null && inWindow(r.day))
+    .map((r): Count => ({ day: r.day, stock: r.stock!, capped: r.stockCapped, seller: r.mainOffer }));
+  const mine = stepsOf(typed, LONGEST_OWN_GAP, true);
+  const told = mine.filter((s) => s.kind === 'sold' || s.kind === 'empty');
+  const theirs = stepsOf(read, LONGEST_GAP, false).filter((s) => !told.some((o) => s.from < o.to && o.from < s.to));
+  return [...mine, ...theirs].sort((a, b) => (a.from < b.from ? -1 : 1));
+};
+
+const stepsOf = (counts: readonly Count[], longest: number, own: boolean): StockStep[] => {
+  const steps = counts.slice(1).map((now, i): StockStep => {
+    const before = counts[i]!;
+    const days = daysBetween(before.day, now.day);
+    const change = now.stock - before.stock;
+    const step = (kind: StepKind, pieces: number): StockStep => ({
+      from: before.day,
+      to: now.day,
+      days,
+      kind,
+      pieces,
+      own,
+    });
+    if (before.seller !== null && now.seller !== null && before.seller !== now.seller) return step('handed over', 0);
+    if (before.capped || now.capped) return step('capped', 0);
+    if (days > longest) return step('gap', 0);
+    if (change > 0) return step('restock', change);
+    if (before.stock === 0) return step('empty', 0);
+    return step('sold', -change);
+  });
+  const usual = medianOf(steps.filter((s) => s.kind === 'sold').map((s) => s.pieces / s.days)) ?? 0;
+  const emptied = new Set(counts.filter((c) => c.stock === 0).map((c) => c.day));
+  return steps.map((s) =>
+    s.kind === 'sold' && emptied.has(s.to) && s.pieces > TAKEN_AWAY * Math.max(usual, 0.5) * s.days + 3
+      ? { ...s, kind: 'taken away' }
+      : s,
+  );
+};
 
 export interface StockFalls {
   units: number;
   days: number;
   counts: number;
+  /** Intervals that were left out, by what happened in them; "empty" in days. */
   restocks: number;
   capped: number;
   gaps: number;
   empty: number;
+  handedOver: number;
+  takenAway: number;
+  /** Of the pieces and days, those that the seller counted. */
+  own: { units: number; days: number };
 }
 
-/**
- * Sales seen in stock counts: falls between neighbouring counts, and the days they span. A rise is a restock and its
- * interval is left out, units and days both; so is an interval that starts or ends at the marketplace's cap, a gap of
- * more than seven days, and days that begin with an empty stock (nothing could sell).
- */
-export const stockFalls = (readings: readonly Reading[], until: Day, windowDays: number): StockFalls => {
-  const counted = tidyReadings(readings, until).filter(
-    (r) => r.stock !== null && daysBetween(r.day, until) <= windowDays,
+/** The sales seen in stock counts, with what was left out. */
+export const stockFalls = (
+  readings: readonly Reading[],
+  until: Day,
+  windowDays: number,
+  own: readonly OwnCount[] = [],
+): StockFalls => {
+  const steps = stockSteps(readings, until, windowDays, own);
+  const of = (kind: StepKind): StockStep[] => steps.filter((s) => s.kind === kind);
+  const sum = (list: readonly StockStep[], what: 'days' | 'pieces'): number => list.reduce((n, s) => n + s[what], 0);
+  const sold = of('sold');
+  const mine = sold.filter((s) => s.own);
+  const days = new Set(
+    [...readings.filter((r) => r.stock !== null).map((r) => r.day), ...own.map((c) => c.day)].filter(
+      (day) => day <= until && daysBetween(day, until) <= windowDays,
+    ),
   );
-  const found: StockFalls = { units: 0, days: 0, counts: counted.length, restocks: 0, capped: 0, gaps: 0, empty: 0 };
-  for (let i = 1; i < counted.length; i++) {
-    const before = counted[i - 1]!;
-    const now = counted[i]!;
-    const days = daysBetween(before.day, now.day);
-    if (before.stockCapped || now.stockCapped) found.capped++;
-    else if (days > LONGEST_GAP) found.gaps++;
-    else if (now.stock! > before.stock!) found.restocks++;
-    else if (before.stock === 0) found.empty += days;
-    else {
-      found.units += before.stock! - now.stock!;
-      found.days += days;
-    }
-  }
-  return found;
+  return {
+    units: sum(sold, 'pieces'),
+    days: sum(sold, 'days'),
+    counts: days.size,
+    restocks: of('restock').length,
+    capped: of('capped').length,
+    gaps: of('gap').length,
+    empty: sum(of('empty'), 'days'),
+    handedOver: of('handed over').length,
+    takenAway: of('taken away').length,
+    own: { units: sum(mine, 'pieces'), days: sum(mine, 'days') },
+  };
 };
 
 /**
  * Monthly units from stock counts, the only way that counts real sales: Σ falls ÷ Σ days counted.
- * Interval of 80 %: exact Poisson on the total (Garwood 1936). Unknown under two comparable counts.
+ * Interval of 80 %: exact Poisson on the total (Garwood 1936), wider where several sellers share the listing, since each
+ * count is one seller's. Unknown under two comparable counts.
  */
-export const unitsByStock = (readings: readonly Reading[], until: Day, windowDays = 90): Figure => {
-  const found = stockFalls(readings, until, windowDays);
+export const unitsByStock = (
+  readings: readonly Reading[],
+  until: Day,
+  windowDays = 90,
+  own: readonly OwnCount[] = [],
+): Figure => {
+  const found = stockFalls(readings, until, windowDays, own);
   if (found.counts < 2)
     return unknown(
       found.counts === 0 ? 'No stock has been counted.' : 'One stock count says nothing yet: a second day is needed.',
     );
-  if (found.days === 0)
-    return unknown(
-      `The ${found.counts} stock counts only rise, stand at the cap or lie too far apart: no sale can be read from them.`,
-    );
-  const { low, high } = poissonInterval(found.units);
+  if (found.days === 0) return unknown(whyNothing(found));
+  const sellers = sellersOf(readings, until, windowDays);
+  const value = unitsPerMonth(found.units / found.days);
+  const counting = poissonInterval(found.units);
+  const unseen = sellers > 1 ? UNSEEN_SPREAD : 0;
+  const widen = (bound: number): number =>
+    found.units === 0 || bound === 0 ? 1 : Math.exp(Math.hypot(Math.log(bound / found.units), Z80 * unseen));
   const warnings: string[] = [];
   if (found.days < 14) warnings.push(`Only ${found.days} days are counted; two weeks make a fair picture.`);
   if (found.empty > 0) warnings.push(`Out of stock on ${found.empty} days: these are left out, demand was not.`);
+  if (sellers > 1)
+    warnings.push(
+      `${sellers} sellers offer it: each count is the stock of the main offer's holder alone, so what the others sell comes on top.`,
+    );
   return {
     known: true,
-    value: unitsPerMonth(found.units / found.days),
-    low: unitsPerMonth(low / found.days),
-    high: unitsPerMonth(high / found.days),
+    value,
+    low: found.units === 0 ? 0 : value / widen(counting.low),
+    high: found.units === 0 ? unitsPerMonth(counting.high / found.days) : value * widen(counting.high),
     working: {
-      method: 'Falls between neighbouring stock counts are sales; restocks are left out.',
+      method: 'Falls between neighbouring stock counts of one seller are sales; restocks are left out.',
       inputs: [
         { label: 'Pieces sold while counted', value: `${found.units} in ${found.days} days` },
+        ...(found.own.days > 0
+          ? [{ label: 'Of these, counted by you', value: `${found.own.units} in ${found.own.days} days` }]
+          : []),
         { label: 'Counts', value: `${found.counts}, up to ${until}` },
-        { label: 'Left out', value: `${found.restocks} restocks, ${found.capped} at the cap, ${found.gaps} gaps` },
+        { label: 'Left out', value: leftOut(found) },
       ],
       warnings,
       ...(found.days < 30 ? { better: 'Keep watching: each further day narrows the interval.' } : {}),
     },
   };
+};
+
+const leftOut = (found: StockFalls): string =>
+  [
+    [found.restocks, 'restocks'],
+    [found.capped, 'at the cap'],
+    [found.gaps, 'gaps'],
+    [found.handedOver, 'changes of the main offer'],
+    [found.takenAway, 'times taken away'],
+    [found.empty, 'days without stock'],
+  ]
+    .filter(([n]) => n !== 0)
+    .map((part) => part.join(' '))
+    .join(', ') || 'nothing';
+
+const whyNothing = (found: StockFalls): string => {
+  const start = `${found.counts} stock counts, but no sale can be read from them:`;
+  const reasons = leftOut(found);
+  return found.restocks > 0 && found.capped + found.gaps + found.handedOver + found.empty + found.takenAway === 0
+    ? `${start} the counts only rise (restocks).`
+    : `${start} ${reasons}.`;
+};
+
+const sellersOf = (readings: readonly Reading[], until: Day, windowDays: number): number =>
+  Math.max(
+    0,
+    ...readings.flatMap((r) =>
+      r.sellers !== null && r.day <= until && daysBetween(r.day, until) <= windowDays ? r.sellers : [],
+    ),
+  );
+
+/** Pieces that one's own counts and the readings give for the same days, and whether they contradict each other. */
+export interface CountsCompared {
+  days: number;
+  from: Day;
+  to: Day;
+  own: number;
+  read: number;
+  contradict: boolean;
+}
+
+/**
+ * Holds one's own counts against the stock that was read over the same days. They contradict each other when the
+ * difference of the pieces is more than two standard deviations of two Poisson counts, √(own + read), and a tenth of
+ * them. Null where no days are told by both.
+ * @example compareCounts([], [], '2026-11-24', 90) // => null
+ */
+export const compareCounts = (
+  readings: readonly Reading[],
+  own: readonly OwnCount[],
+  until: Day,
+  windowDays: number,
+): CountsCompared | null => {
+  const mine = stockSteps([], until, windowDays, own).filter((s) => s.kind === 'sold');
+  const theirs = stockSteps(readings, until, windowDays).filter((s) => s.kind === 'sold');
+  const result = { days: 0, own: 0, read: 0 };
+  let from: Day | null = null;
+  let to: Day | null = null;
+  for (const step of mine) {
+    const within = theirs.filter((s) => s.from >= step.from && s.to <= step.to);
+    // Only where the readings tell of every day of it.
+    if (within.reduce((sum, s) => sum + s.days, 0) < step.days) continue;
+    result.days += step.days;
+    result.own += step.pieces;
+    result.read += within.reduce((sum, s) => sum + s.pieces, 0);
+    from ??= step.from;
+    to = step.to;
+  }
+  if (from === null || to === null) return null;
+  const apart = Math.abs(result.own - result.read);
+  const contradict = apart > 2 * Math.sqrt(result.own + result.read) && apart > (result.own + result.read) / 20;
+  return { ...result, from, to, contradict };
 };

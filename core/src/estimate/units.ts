@@ -1,11 +1,22 @@
 import { daysBetween, type Day } from '../measures/day.ts';
 import { unknown, type Figure } from '../figures/figure.ts';
 import { blend } from './blend.ts';
-import { tidyReadings, type Reading } from './reading.ts';
-import { unitsAtRank, unitsByRank, type RankCurve } from './rank-curve.ts';
+import { agreementOf, type Agreement } from './agreement.ts';
+import { emptyReading, readingNotes, tidyReadings, type Reading } from './reading.ts';
+import {
+  RANK_WINDOWS,
+  rankEstimate,
+  unitsAtLatestRank,
+  unitsAtRank,
+  unitsByRank,
+  type RankCurve,
+  type RankEstimate,
+  type RankWindow,
+} from './rank-curve.ts';
 import { unitsByReviews, type ReviewRate } from './review-pace.ts';
 import { spikes, type Spikes } from './spikes.ts';
-import { unitsByStock } from './stock-counts.ts';
+import { compareCounts, stockFalls, unitsByStock, type CountsCompared, type OwnCount } from './stock-counts.ts';
+import { unitsPerMonth } from '../measures/units.ts';
 
 /** A month of a listing: averages of its days. */
 export interface MonthHistory {
@@ -22,6 +33,8 @@ export interface StatedUnits {
 }
 export interface UnitsInput {
   readings: readonly Reading[];
+  /** Stock that the seller counted. */
+  own?: readonly OwnCount[];
   months: readonly MonthHistory[];
   curve: RankCurve | null;
   reviewRate: ReviewRate | null;
@@ -34,14 +47,24 @@ export interface UnitsEstimate {
   /** The figure used everywhere. */
   best: Figure;
   from: 'readings' | 'months' | 'stated' | 'current-rank' | 'nothing';
-  rank30: Figure;
-  rank90: Figure;
+  /** The rank curve over each window, and at the latest rank alone, which is not to be used. */
+  ranks: Record<RankWindow, RankEstimate>;
+  latestRank: Figure;
   stock: Figure;
   reviews: Figure;
   stated: Figure;
   spikes: Spikes | null;
+  /** Units of a month without its spikes, by the median of ordinary days; null under two weeks of ranks. */
+  typical: number | null;
+  agreement: Agreement;
+  /** Where the seller's counts and the stock that was read tell of the same days. */
+  counts: CountsCompared | null;
+  /** What is odd about the readings, a sentence each. */
+  notes: string[];
 }
 
+/** Days over which the ways of counting are compared and blended. */
+const WINDOW = 90;
 /** Days of readings in the window under which the monthly history is better. */
 const ENOUGH_READINGS = 7;
 
@@ -51,47 +74,60 @@ const ENOUGH_READINGS = 7;
  * source stated; else, with a warning, the one rank that is known. Unknown, with the reason, when nothing is.
  */
 export const estimateUnits = (input: UnitsInput): UnitsEstimate => {
-  const { curve, until, reviewRate } = input;
+  const { curve, until, reviewRate, own = [] } = input;
   const noCurve = unknown('The category has no rank curve.');
-  const rank30 = curve ? unitsByRank(input.readings, curve, until, 30) : noCurve;
-  const rank90 = curve ? unitsByRank(input.readings, curve, until, 90) : noCurve;
-  const stock = unitsByStock(input.readings, until);
+  const ranks = Object.fromEntries(
+    RANK_WINDOWS.map((days) => [
+      days,
+      curve
+        ? rankEstimate(input.readings, curve, until, days, days === 365 ? input.months : [])
+        : { figure: noCurve, meanRank: null, atMeanRank: null, days: 0, monthlyDays: 0 },
+    ]),
+  ) as Record<RankWindow, RankEstimate>;
+  const stock = unitsByStock(input.readings, until, WINDOW, own);
   const reviews = reviewRate
     ? unitsByReviews(input.readings, reviewRate, until)
     : unknown('The category has no review rate.');
   const stated = statedFigure(input.stated);
+  const recent = tidyReadings(
+    input.readings.filter((r) => daysBetween(r.day, until) < WINDOW),
+    until,
+  );
+  const found = curve ? spikes(dailyUnits(recent, curve, until)) : null;
+  const ways = [
+    { name: 'Rank curve, 90 days', figure: ranks[90].figure },
+    { name: 'Stock counts', figure: stock },
+    { name: 'Review pace', figure: reviews },
+  ];
   const shared = {
-    rank30,
-    rank90,
+    ranks,
+    latestRank: curve ? unitsAtLatestRank(input.readings, curve, until) : noCurve,
     stock,
     reviews,
     stated,
-    spikes: curve ? spikes(dailyUnits(input.readings, curve, until)) : null,
+    spikes: found,
+    typical: found ? unitsPerMonth(found.typicalPerDay) : null,
+    agreement: agreementOf({
+      rank: ranks[90].figure,
+      stock,
+      reviews,
+      falls: stockFalls(input.readings, until, WINDOW, own),
+      spikes: found,
+      readings: recent,
+    }),
+    counts: compareCounts(input.readings, own, until, WINDOW),
+    notes: readingNotes(input.readings, until, WINDOW),
   };
 
-  const recent = tidyReadings(input.readings, until).filter((r) => daysBetween(r.day, until) < 90);
   if (recent.length >= ENOUGH_READINGS || stock.known) {
-    const best = blend([
-      { name: 'Rank curve, 90 days', figure: rank90 },
-      { name: 'Stock counts', figure: stock },
-      { name: 'Review pace', figure: reviews },
-    ]);
+    const best = blend(ways);
     if (best.known) return { best, from: 'readings', ...shared };
   }
   const monthly = curve ? unitsByMonths(input.months, curve, until) : noCurve;
   if (monthly.known) return { best: monthly, from: 'months', ...shared };
   if (stated.known) return { best: stated, from: 'stated', ...shared };
   if (curve && input.current.rank !== null) {
-    const one: Reading = {
-      day: input.current.day,
-      price: null,
-      rank: input.current.rank,
-      reviews: null,
-      rating: null,
-      sellers: null,
-      stock: null,
-      stockCapped: false,
-    };
+    const one = { ...emptyReading(input.current.day), rank: input.current.rank };
     const single = unitsByRank([...input.readings, one], curve, until, Math.max(90, daysBetween(one.day, until) + 1));
     if (single.known)
       return {
@@ -127,16 +163,7 @@ const unitsByMonths = (months: readonly MonthHistory[], curve: RankCurve, until:
   const asReadings = ranked
     .sort((a, b) => (a.month < b.month ? -1 : 1))
     .slice(-3)
-    .map((m): Reading => ({
-      day: m.month,
-      price: m.price,
-      rank: m.rank,
-      reviews: m.reviews,
-      rating: null,
-      sellers: null,
-      stock: null,
-      stockCapped: false,
-    }));
+    .map((m): Reading => ({ ...emptyReading(m.month), price: m.price, rank: m.rank, reviews: m.reviews }));
   const figure = unitsByRank(asReadings, curve, until, 124);
   if (!figure.known) return figure;
   return {

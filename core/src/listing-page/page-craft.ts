@@ -13,6 +13,13 @@ export interface CraftPart {
   /** What would make it better; empty when nothing would. */
   missing: string;
 }
+/** A person's own judgement of a part, in the place of the rubric's. */
+export interface Overrule {
+  part: CraftPart['key'];
+  points: number;
+  note: string;
+  day: string;
+}
 export interface PageCraft {
   /** 0–100. */
   value: number;
@@ -88,7 +95,10 @@ const descriptionPart = (description: string): CraftPart =>
  * part that is not known is left out and named. The rubric is common practice, no source.
  * @example pageCraft({ title: 'Press', pictures: null, bullets: null, description: null }).leftOut // => ["pictures", "bullets", "description"]
  */
-export const pageCraft = ({ title, pictures, bullets, description }: PageFacts): PageCraft => {
+export const pageCraft = (
+  { title, pictures, bullets, description }: PageFacts,
+  _overrules: readonly Overrule[] = [],
+): PageCraft => {
   const parts = [
     titlePart(title),
     ...(pictures === null ? [] : [picturesPart(pictures)]),

@@ -17,6 +17,7 @@ import { bulkLoad, type Cell } from '../db/bulk.ts';
 import { exclusively, type Database, type Db } from '../db/connection.ts';
 import { categories, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../db/schema.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
+import { READING_COLUMNS } from '../listings/readings.ts';
 import { loadSearches } from './searches.ts';
 import { ensureCategory } from '../sources/categories.ts';
 import { REVIEW_COLUMNS, reviewCells } from '../sources/import-reviews.ts';
@@ -45,6 +46,8 @@ const TABLES = [
   'costings',
   'watched',
   'estimates',
+  'own_counts',
+  'craft_overrules',
   'stated_figures',
   'monthly_history',
   'readings',
@@ -57,7 +60,7 @@ const TABLES = [
 ];
 
 /** Raised when the demo world holds more than an earlier one did. */
-const WORLD = 2;
+const WORLD = 3;
 
 /**
  * Fills an empty workspace with the demo world, once: another process on the same database waits and finds it done.
@@ -70,7 +73,7 @@ export const loadDemo = (database: Database, size: number, say: (sentence: strin
     if (done) {
       if (Number(done.value.made ?? 1) < WORLD)
         say(
-          'This demo world was made by an earlier version: it lacks search terms. Remove its data folder for a new one.',
+          'This demo world was made by an earlier version: it lacks what came since. Remove its data folder for a new one.',
         );
       return;
     }
@@ -266,27 +269,23 @@ const loadHistory = async (
         yield [ids.get(key(l))!, m.month, m.price, m.rank, m.reviews];
   });
   const followed = dailyListings(world, daily);
-  await bulkLoad(
-    pool,
-    'readings',
-    ['listing_id', 'day', 'price', 'rank', 'reviews', 'rating', 'sellers', 'stock', 'stock_capped', 'source'],
-    function* (): Generator<Cell[]> {
-      for (const l of followed)
-        for (const d of dailyOf(sims.of(l), sims.rates(l)))
-          yield [
-            ids.get(key(l))!,
-            d.day,
-            d.price,
-            d.rank,
-            d.reviews,
-            d.rating,
-            d.sellers,
-            d.stock,
-            d.stockCapped,
-            'feed',
-          ];
-    },
-  );
+  await bulkLoad(pool, 'readings', READING_COLUMNS, function* (): Generator<Cell[]> {
+    for (const l of followed)
+      for (const d of dailyOf(sims.of(l), sims.rates(l)))
+        yield [
+          ids.get(key(l))!,
+          d.day,
+          d.price,
+          d.rank,
+          d.reviews,
+          d.rating,
+          d.sellers,
+          d.stock,
+          d.stockCapped,
+          d.mainOffer,
+          'feed',
+        ];
+  });
 };
 
 const loadReviews = (

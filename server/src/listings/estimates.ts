@@ -2,7 +2,6 @@ import { and, asc, eq, getTableColumns, gt, gte, inArray, sql } from 'drizzle-or
 import { addDays, addMonths } from '@kettle/core/measures/day';
 import { estimateUnits, type MonthHistory, type StatedUnits, type UnitsEstimate } from '@kettle/core/estimate/units';
 import { unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
-import type { Reading } from '@kettle/core/estimate/reading';
 import { changesOf, lastTwelveMonths, reviewsPerMonth } from '@kettle/core/estimate/changes';
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
 import { bestThreeMonths, decompose } from '@kettle/core/season/season';
@@ -11,33 +10,21 @@ import {
   categories,
   estimates,
   listings,
+  craftOverrules,
   marketplaces,
   monthlyHistory,
+  ownCounts,
   readings,
   statedFigures,
 } from '../db/schema.ts';
+import { asReading } from './readings.ts';
 import { curveFor, curvesInForce, type CurveOfCategory, type Market } from '../sources/marketplaces.ts';
 
 const CHUNK = 1000;
 /** Two windows of 90 days. */
 const DAYS_READ = 181;
-
-/** A day's row of the table as the core takes it. */
-export const asReading = (
-  row: Pick<
-    typeof readings.$inferSelect,
-    'day' | 'price' | 'rank' | 'reviews' | 'rating' | 'sellers' | 'stock' | 'stockCapped'
-  >,
-): Reading => ({
-  day: row.day,
-  price: row.price,
-  rank: row.rank,
-  reviews: row.reviews,
-  rating: row.rating === null ? null : row.rating / 100,
-  sellers: row.sellers,
-  stock: row.stock,
-  stockCapped: row.stockCapped,
-});
+/** The longest window of a sheet. */
+const DAYS_OF_SHEET = 366;
 
 interface Subject {
   id: number;
@@ -56,14 +43,14 @@ const ALL_BUT_KEY = Object.fromEntries(
     .map(([name, column]) => [name, sql.raw(`values(\`${column.name}\`)`)]),
 );
 
-/** All that estimates of some listings are made from, read at once. */
-const evidenceOf = async (db: Db, market: Market, ids: readonly number[]) => {
+/** All that estimates of some listings are made from, read at once: readings of so many days, three years of months. */
+export const evidenceOf = async (db: Db, market: Market, ids: readonly number[], daysRead = DAYS_READ) => {
   const list = [...ids];
-  const [days, months, stated] = await Promise.all([
+  const [days, months, stated, own, overrules] = await Promise.all([
     db
       .select()
       .from(readings)
-      .where(and(inArray(readings.listingId, list), gte(readings.day, addDays(market.today, -DAYS_READ))))
+      .where(and(inArray(readings.listingId, list), gte(readings.day, addDays(market.today, -daysRead))))
       .orderBy(asc(readings.listingId), asc(readings.day)),
     db
       .select()
@@ -71,8 +58,12 @@ const evidenceOf = async (db: Db, market: Market, ids: readonly number[]) => {
       .where(and(inArray(monthlyHistory.listingId, list), gte(monthlyHistory.month, addMonths(market.today, -36))))
       .orderBy(asc(monthlyHistory.listingId), asc(monthlyHistory.month)),
     db.select().from(statedFigures).where(inArray(statedFigures.listingId, list)).orderBy(asc(statedFigures.day)),
+    db.select().from(ownCounts).where(inArray(ownCounts.listingId, list)).orderBy(asc(ownCounts.day)),
+    db.select().from(craftOverrules).where(inArray(craftOverrules.listingId, list)),
   ]);
   return {
+    own: groupBy(own, (r) => r.listingId),
+    overrules: groupBy(overrules, (r) => r.listingId),
     days: groupBy(days, (r) => r.listingId),
     months: groupBy(months, (r) => r.listingId),
     stated: groupBy(stated, (r) => r.listingId),
@@ -128,34 +119,32 @@ export const seasonOf = (
 };
 
 /** What lists and limits need of a listing besides its units: how it moved, its season, its page. */
-const courseOf = (
-  subject: Subject & Page,
-  market: Market,
-  curve: RankCurve | null,
-  evidence: Awaited<ReturnType<typeof evidenceOf>>,
-) => {
+const courseOf = (subject: Subject & Page, market: Market, curve: RankCurve | null, evidence: Evidence) => {
   const days = (evidence.days.get(subject.id) ?? []).map(asReading);
   const months = evidence.months.get(subject.id) ?? [];
   return {
     ...changesOf(days, months, curve, market.today),
     reviewsMonth: reviewsPerMonth(days, months, market.today),
     lastYear: lastTwelveMonths(months, curve, market.today).map((u) => (u === null ? null : Number(u.toFixed(1)))),
-    craft: pageCraft(subject).value,
+    craft: pageCraft(subject, evidence.overrules.get(subject.id) ?? []).value,
   };
 };
 
-const estimateOf = (
+export type Evidence = Awaited<ReturnType<typeof evidenceOf>>;
+
+/** The estimate of a listing in all ways, and its season, from what was read of it. */
+export const estimateOf = (
   subject: Subject,
   market: Market,
   curves: readonly CurveOfCategory[],
-  evidence: Awaited<ReturnType<typeof evidenceOf>>,
+  evidence: Evidence,
 ): { units: UnitsEstimate; season: ReturnType<typeof seasonOf> } => {
   const curve = curveFor(curves, subject.category);
   const months = evidence.months.get(subject.id) ?? [];
-  const windowStart = addDays(market.today, -92);
   return {
     units: estimateUnits({
-      readings: (evidence.days.get(subject.id) ?? []).filter((r) => r.day > windowStart).map(asReading),
+      readings: (evidence.days.get(subject.id) ?? []).map(asReading),
+      own: evidence.own.get(subject.id) ?? [],
       months,
       curve: curve?.curve ?? null,
       reviewRate: curve?.rate ?? null,
@@ -170,10 +159,10 @@ const estimateOf = (
 /** The estimate of one listing with all its working, made afresh. */
 export const estimateListing = async (db: Db, market: Market, subject: Subject) => {
   const [evidence, curves] = await Promise.all([
-    evidenceOf(db, market, [subject.id]),
+    evidenceOf(db, market, [subject.id], DAYS_OF_SHEET),
     curvesInForce(db, market.id, market.today),
   ]);
-  return { ...estimateOf(subject, market, curves, evidence), curve: curveFor(curves, subject.category) };
+  return { ...estimateOf(subject, market, curves, evidence), curve: curveFor(curves, subject.category), evidence };
 };
 
 /**

@@ -21,7 +21,8 @@ import {
 import { notFound } from '../http/problem.ts';
 import { curveFor, curvesInForce, scheduleInForce, type Market } from '../sources/marketplaces.ts';
 import { briefContext, briefFrom, selectBriefRows, sidesOf } from './briefs.ts';
-import { asReading, estimateListing } from './estimates.ts';
+import { estimateListing } from './estimates.ts';
+import { asReading } from './readings.ts';
 
 const listingByCode = async (db: Db, market: Market, code: string) => {
   const where = and(eq(listings.marketplaceId, market.id), eq(listings.code, code.toUpperCase()));

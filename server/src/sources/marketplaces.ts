@@ -67,22 +67,26 @@ export const scheduleInForce = async (db: Db, marketplaceId: string, day: string
 };
 
 export interface CurveOfCategory {
+  id: number;
   category: string;
   curve: RankCurve;
   rate: ReviewRate | null;
 }
 
-/** The newest curve of each category on a day. */
+/** The newest curve of each category on a day, of those that were not put back. */
 export const curvesInForce = async (db: Db, marketplaceId: string, day: string): Promise<CurveOfCategory[]> => {
   const rows = await db
     .select()
     .from(rankCurves)
-    .where(and(eq(rankCurves.marketplaceId, marketplaceId), lte(rankCurves.validFrom, day)))
-    .orderBy(desc(rankCurves.validFrom));
+    .where(
+      and(eq(rankCurves.marketplaceId, marketplaceId), lte(rankCurves.validFrom, day), eq(rankCurves.putBack, false)),
+    )
+    .orderBy(desc(rankCurves.validFrom), desc(rankCurves.id));
   const newest = new Map<string, CurveOfCategory>();
   for (const row of rows)
     if (!newest.has(row.category))
       newest.set(row.category, {
+        id: row.id,
         category: row.category,
         curve: { knots: row.knots, residual: row.residual, validFrom: row.validFrom, source: row.source },
         rate: row.reviewRate === null ? null : { perUnit: row.reviewRate, spread: row.reviewSpread ?? 0.5 },

@@ -131,23 +131,29 @@ export const copyFees = async (
         source: `copied from ${template.name}`,
       })),
     );
-  const [curves] = await db
-    .insert(rankCurves)
-    .ignore()
-    .values(
-      templateCurves(from).map((c) => ({
-        marketplaceId: market.id,
-        category: c.category,
-        validFrom: c.curve.validFrom,
-        knots: c.curve.knots,
-        residual: c.curve.residual,
-        reviewRate: c.reviewRate,
-        reviewSpread: c.reviewSpread,
-        source: `copied from ${template.name}`,
-      })),
-    );
+  const there = new Set(
+    (
+      await db
+        .select({ category: rankCurves.category, from: rankCurves.validFrom })
+        .from(rankCurves)
+        .where(eq(rankCurves.marketplaceId, market.id))
+    ).map((c) => `${c.category}/${c.from}`),
+  );
+  const curves = templateCurves(from)
+    .filter((c) => !there.has(`${c.category}/${c.curve.validFrom}`))
+    .map((c) => ({
+      marketplaceId: market.id,
+      category: c.category,
+      validFrom: c.curve.validFrom,
+      knots: c.curve.knots,
+      residual: c.curve.residual,
+      reviewRate: c.reviewRate,
+      reviewSpread: c.reviewSpread,
+      source: `copied from ${template.name}`,
+    }));
+  if (curves.length > 0) await db.insert(rankCurves).values(curves);
   await refreshEstimates(database, market, null);
-  return { schedules: schedules.affectedRows, curves: curves.affectedRows };
+  return { schedules: schedules.affectedRows, curves: curves.length };
 };
 
 /** Keeps a file and says what is in it and which column seems to be what. */

@@ -5,6 +5,7 @@ import { exclusively } from '../db/connection.ts';
 import { listings, marketplaces, readings, watched } from '../db/schema.ts';
 import { ForPeople, type JobContext, type JobPayloads, type JobResult } from '../jobs/kinds.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
+import { READING_COLUMNS } from '../listings/readings.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 import { takeSearches } from '../demand/take-searches.ts';
 import { simulatedFeed, simulatedSearches } from '../stand-ins/feed.ts';
@@ -50,23 +51,20 @@ export const moveHob = (
           daysBetween(from, to) + 1,
         );
         const facts = group.flatMap((r) => (found.get(r.code) ?? []).map((f) => ({ id: r.id, ...f })));
-        await bulkLoad(
-          pool,
-          'readings',
-          ['listing_id', 'day', 'price', 'rank', 'reviews', 'rating', 'sellers', 'stock', 'stock_capped', 'source'],
-          () =>
-            facts.map((f) => [
-              f.id,
-              f.day,
-              f.price,
-              f.rank,
-              f.reviews,
-              f.rating,
-              f.sellers,
-              f.stock,
-              f.stockCapped,
-              'feed',
-            ]),
+        await bulkLoad(pool, 'readings', READING_COLUMNS, () =>
+          facts.map((f) => [
+            f.id,
+            f.day,
+            f.price,
+            f.rank,
+            f.reviews,
+            f.rating,
+            f.sellers,
+            f.stock,
+            f.stockCapped,
+            f.mainOffer,
+            'feed',
+          ]),
         );
         read += facts.length;
         for (const r of group) {
@@ -76,7 +74,8 @@ export const moveHob = (
               .update(listings)
               .set({
                 price: last.price,
-                rank: last.rank,
+                // A rank that was not shown today is still the last one that was.
+                rank: found.get(r.code)!.findLast((f) => f.rank !== null)?.rank ?? undefined,
                 reviews: last.reviews,
                 rating: last.rating,
                 sellers: last.sellers,

@@ -8,7 +8,7 @@ import { meanOf } from '@kettle/core/stats/robust';
 import type { Db } from '../db/connection.ts';
 import { candidates, categories, estimates, lineUp, listings, readings, watched } from '../db/schema.ts';
 import { idsByCode } from '../listings/briefs.ts';
-import { asReading } from '../listings/estimates.ts';
+import { asReading } from '../listings/readings.ts';
 import { curveFor, curvesInForce, type Market } from '../sources/marketplaces.ts';
 
 /** Watches listings from the marketplace's today on; those watched already keep their day. */

@@ -87,9 +87,41 @@ export const readings = mysqlTable(
     sellers: smallint('sellers'),
     stock: int('stock'),
     stockCapped: boolean('stock_capped').notNull().default(false),
+    /** Who held the main offer, and so whose stock was counted. */
+    mainOffer: varchar('main_offer', { length: 120 }),
     source: mysqlEnum('source', ['feed', 'import', 'typed']).notNull(),
   },
   (t) => [primaryKey({ columns: [t.listingId, t.day] })],
+);
+
+/** Stock that the seller counted: a series of its own beside the readings, never mixed into them. */
+export const ownCounts = mysqlTable(
+  'own_counts',
+  {
+    listingId: refId('listing_id')
+      .notNull()
+      .references(() => listings.id, { onDelete: 'cascade' }),
+    day: date('day', { mode: 'string' }).notNull(),
+    stock: int('stock').notNull(),
+    seller: varchar('seller', { length: 120 }).notNull().default(''),
+    madeAt: madeAt(),
+  },
+  (t) => [primaryKey({ columns: [t.listingId, t.day] }), check('own_counts_stock', sql`stock >= 0`)],
+);
+
+/** A person's own judgement of a part of a listing's page, in the place of the rubric's. */
+export const craftOverrules = mysqlTable(
+  'craft_overrules',
+  {
+    listingId: refId('listing_id')
+      .notNull()
+      .references(() => listings.id, { onDelete: 'cascade' }),
+    part: mysqlEnum('part', ['title', 'pictures', 'bullets', 'description']).notNull(),
+    points: tinyint('points', { unsigned: true }).notNull(),
+    note: varchar('note', { length: 400 }).notNull().default(''),
+    day: date('day', { mode: 'string' }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.listingId, t.part] }), check('craft_overrules_points', sql`points <= 100`)],
 );
 
 /** Averages of a month, for the time before a listing was watched. */

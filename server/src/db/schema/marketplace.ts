@@ -14,6 +14,7 @@ import {
 import type { FeeSchedule } from '@kettle/core/fees/schedule';
 import type { FlagRules } from '@kettle/core/listing/flags';
 import type { ShelfRules } from '@kettle/core/shelf/rules';
+import type { CurveFit } from '@kettle/core/estimate/curve-fit';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import { document, madeAt, refId, rowId } from './columns.ts';
 
@@ -79,7 +80,10 @@ export const feeSchedules = mysqlTable(
   (t) => [uniqueIndex('fee_schedules_from').on(t.marketplaceId, t.validFrom)],
 );
 
-/** Rank curves by category path ("*" for all others) and the day they are valid from. */
+/**
+ * Rank curves by category path ("*" for all others), a row a version. In force is the newest by its day that has not been
+ * put back; versions are never written over.
+ */
 export const rankCurves = mysqlTable(
   'rank_curves',
   {
@@ -95,10 +99,11 @@ export const rankCurves = mysqlTable(
     reviewRate: double('review_rate'),
     reviewSpread: double('review_spread'),
     source: varchar('source', { length: 200 }).notNull(),
+    /** Put back by the seller: kept to compare with, not used. */
+    putBack: boolean('put_back').notNull().default(false),
+    /** What it was fitted on; null for one that came from elsewhere. */
+    fitted: document<CurveFit>('fitted'),
     madeAt: madeAt(),
   },
-  (t) => [
-    uniqueIndex('rank_curves_from').on(t.marketplaceId, t.category, t.validFrom),
-    index('rank_curves_market').on(t.marketplaceId),
-  ],
+  (t) => [index('rank_curves_version').on(t.marketplaceId, t.category, t.validFrom)],
 );

@@ -1,0 +1,136 @@
+import { medianOf } from '../stats/robust.ts';
+import type { Figure } from '../figures/figure.ts';
+import { blend } from './blend.ts';
+import type { UnitsEstimate } from './units.ts';
+
+/** One way of estimating, tried on one listing whose units are known. */
+export interface Trial {
+  method: MethodKey;
+  code: string;
+  category: string;
+  /** What was really sold, units a month. */
+  truth: number;
+  /** Days with a reading in the window. */
+  readings: number;
+  figure: Figure;
+}
+
+export const METHODS = [
+  'blend',
+  'blend-without-stock',
+  'stock-counts',
+  'rank-90',
+  'rank-30',
+  'rank-today',
+  'review-pace',
+] as const;
+export type MethodKey = (typeof METHODS)[number];
+export const METHOD_NAMES: Readonly<Record<MethodKey, string>> = {
+  blend: 'Together',
+  'blend-without-stock': 'Together, without stock counts',
+  'stock-counts': 'Stock counts',
+  'rank-90': 'Rank curve, 90 days',
+  'rank-30': 'Rank curve, 30 days',
+  'rank-today': 'Today’s rank alone',
+  'review-pace': 'Review pace',
+};
+
+/** Each method's figure for a listing, from its estimate in all ways. */
+export const methodFigures = (units: UnitsEstimate): Record<MethodKey, Figure> => {
+  const rank = { name: 'Rank', figure: units.ranks[90].figure };
+  const reviews = { name: 'Reviews', figure: units.reviews };
+  return {
+    blend: blend([rank, { name: 'Stock', figure: units.stock }, reviews]),
+    'blend-without-stock': blend([rank, reviews]),
+    'stock-counts': units.stock,
+    'rank-90': units.ranks[90].figure,
+    'rank-30': units.ranks[30].figure,
+    'rank-today': units.latestRank,
+    'review-pace': units.reviews,
+  };
+};
+
+/** How well a method did on some listings. Errors and shares are fractions; null where nothing was answered. */
+export interface Score {
+  n: number;
+  unanswered: number;
+  /** Median of the absolute error, and of the error, relative to the truth. */
+  error: number | null;
+  bias: number | null;
+  /** Share of the truths inside the interval of 80 %. */
+  covered: number | null;
+}
+
+/**
+ * Median absolute percentage error, bias and coverage of trials whose truth is above 0. Medians, because one listing of
+ * two pieces a month would rule a mean.
+ */
+export const scoreOf = (trials: readonly Trial[]): Score => {
+  const fair = trials.filter((t) => t.truth > 0);
+  const answered = fair.flatMap((t) => (t.figure.known ? { truth: t.truth, figure: t.figure } : []));
+  const errors = answered.map(({ truth, figure }) => figure.value / truth - 1);
+  return {
+    n: answered.length,
+    unanswered: fair.length - answered.length,
+    error: medianOf(errors.map(Math.abs)),
+    bias: medianOf(errors),
+    covered:
+      answered.length === 0
+        ? null
+        : answered.filter(({ truth, figure }) => figure.low <= truth && truth <= figure.high).length / answered.length,
+  };
+};
+
+/** Bounds of the groups by volume (units a month) and by days with a reading. */
+export const VOLUME_BOUNDS = [10, 50, 200, 1000] as const;
+export const READING_BOUNDS = [15, 45, 75] as const;
+
+/** The name of the group that a value falls into. @example bandName([10, 50], 12, 'a month') // => "10 to 49 a month" */
+export const bandName = (bounds: readonly number[], value: number, unit: string): string => {
+  const at = bounds.findIndex((b) => value < b);
+  if (at === 0) return `under ${bounds[0]} ${unit}`;
+  if (at === -1) return `${bounds.at(-1)} ${unit} and more`;
+  return `${bounds[at - 1]} to ${bounds[at]! - 1} ${unit}`;
+};
+
+export type Grouping = 'all' | 'category' | 'volume' | 'readings';
+export interface BacktestRow extends Score {
+  grouping: Grouping;
+  group: string;
+  method: MethodKey;
+}
+
+const GROUPS: Record<Grouping, (t: Trial) => string> = {
+  all: () => 'all listings',
+  category: (t) => t.category,
+  volume: (t) => bandName(VOLUME_BOUNDS, t.truth, 'a month'),
+  readings: (t) => bandName(READING_BOUNDS, t.readings, 'days read'),
+};
+
+/** Trials as a table: every method over all listings, by category, by volume and by number of readings. */
+export const backtestRows = (trials: readonly Trial[]): BacktestRow[] =>
+  (Object.keys(GROUPS) as Grouping[]).flatMap((grouping) => {
+    const groups = new Map<string, Trial[]>();
+    for (const trial of trials) {
+      const name = GROUPS[grouping](trial);
+      const group = groups.get(name);
+      if (group) group.push(trial);
+      else groups.set(name, [trial]);
+    }
+    const order = new Map(
+      [...groups].map(([name, group]) => [
+        name,
+        grouping === 'volume' ? Math.min(...group.map((t) => t.truth)) : Math.min(...group.map((t) => t.readings)),
+      ]),
+    );
+    return [...groups]
+      .sort(([a], [b]) => (grouping === 'category' ? a.localeCompare(b) : order.get(a)! - order.get(b)!))
+      .flatMap(([group, of]) =>
+        METHODS.map((method) => ({
+          grouping,
+          group,
+          method,
+          ...scoreOf(of.filter((t) => t.method === method)),
+        })),
+      );
+  });
