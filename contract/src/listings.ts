@@ -1,6 +1,18 @@
-import { Type, type Static } from '@sinclair/typebox';
+import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import { route } from './route.ts';
-import { Day, Done, Figure, Id, ListingBrief, MarketplaceId, MarkState, Money, Nullable, Rate } from './shapes.ts';
+import {
+  Aside,
+  Contradiction,
+  CraftKey,
+  Family,
+  Holder,
+  LimitVerdict,
+  OwnCount,
+  PageCraft,
+  Surroundings,
+  UnitsInAllWays,
+} from './sheet.ts';
+import { Day, Done, Id, ListingBrief, MarketplaceId, MarkState, Money, Nullable, Rate } from './shapes.ts';
 
 export const FeeLine = Type.Object({ key: Type.String(), label: Type.String(), amount: Money, note: Type.String() });
 
@@ -30,48 +42,21 @@ export const SavedCosting = Type.Object(
 );
 export type SavedCosting = Static<typeof SavedCosting>;
 
-/** The rank curve over a window, with what the mean rank alone would give beside it. */
-export const RankEstimate = Type.Object({
-  figure: Figure,
-  meanRank: Nullable(Type.Number()),
-  atMeanRank: Nullable(Type.Number()),
-  days: Type.Integer(),
-  monthlyDays: Type.Integer(),
-});
-
 export const ListingSheet = Type.Object({
   listing: ListingBrief,
   sides: Nullable(Type.Tuple([Type.Integer(), Type.Integer(), Type.Integer()])),
   onSaleSince: Nullable(Day),
-  units: Type.Object({
-    best: Figure,
-    from: Type.String(),
-    ranks: Type.Object({ 7: RankEstimate, 30: RankEstimate, 90: RankEstimate, 365: RankEstimate }),
-    latestRank: Figure,
-    stock: Figure,
-    reviews: Figure,
-    stated: Figure,
-    spikes: Nullable(
-      Type.Object({ days: Type.Array(Day), share: Rate, flattered: Type.Boolean(), typicalPerDay: Type.Number() }),
-    ),
-    typical: Nullable(Type.Number({ description: 'Units of a month without its spikes.' })),
-    agreement: Type.Object({
-      state: Type.Union((['agree', 'disagree', 'alone', 'none'] as const).map((s) => Type.Literal(s))),
-      ratio: Nullable(Type.Number()),
-      reasons: Type.Array(Type.String()),
-    }),
-    counts: Nullable(
-      Type.Object({
-        days: Type.Integer(),
-        from: Day,
-        to: Day,
-        own: Type.Integer(),
-        read: Type.Integer(),
-        contradict: Type.Boolean(),
-      }),
-    ),
-    notes: Type.Array(Type.String()),
-  }),
+  units: UnitsInAllWays,
+  /** The curve that ranks go through; null where the category has none. */
+  curve: Nullable(
+    Type.Object({ id: Id, category: Type.String(), validFrom: Day, source: Type.String(), guess: Type.Boolean() }),
+  ),
+  ownCounts: Type.Array(OwnCount),
+  craft: PageCraft,
+  family: Nullable(Family),
+  holders: Type.Array(Holder),
+  asides: Type.Array(Aside),
+  contradictions: Type.Array(Contradiction),
   season: Nullable(Type.Object({ share: Rate, months: Type.Array(Type.Integer()) })),
   fees: Type.Union([
     Type.Object({
@@ -96,17 +81,28 @@ export const ListingSheet = Type.Object({
 });
 export type ListingSheet = Static<typeof ListingSheet>;
 
+/** Days column by column: two years of them are a third as long as rows. */
+const column = <T extends TSchema>(of: T) => Type.Array(Nullable(of));
 export const History = Type.Object({
-  days: Type.Array(
+  days: Type.Object({
+    day: Type.Array(Day),
+    price: column(Money),
+    rank: column(Type.Integer()),
+    units: column(Type.Number()),
+    reviews: column(Type.Integer()),
+    rating: column(Type.Number()),
+    sellers: column(Type.Integer()),
+    stock: column(Type.Integer()),
+    /** Number of the holder of the main offer in `holders`. */
+    holder: column(Type.Integer()),
+  }),
+  holders: Type.Array(Type.String()),
+  /** Days that are marked: far above the rest, out of stock, restocked (with pieces), another price, another holder. */
+  marks: Type.Array(
     Type.Object({
       day: Day,
-      price: Nullable(Money),
-      rank: Nullable(Type.Integer()),
-      units: Nullable(Type.Number()),
-      reviews: Nullable(Type.Integer()),
-      stock: Nullable(Type.Integer()),
-      sellers: Nullable(Type.Integer()),
-      spike: Type.Boolean(),
+      kind: Type.Union((['spike', 'empty', 'restock', 'price', 'holder'] as const).map((k) => Type.Literal(k))),
+      text: Type.String(),
     }),
   ),
   months: Type.Array(
@@ -139,6 +135,54 @@ export const listings = {
     '/api/marketplaces/{marketplace}/listings/{code}/costing',
     'Keeps what was typed into its costing.',
     { params: byCode, body: SavedCosting, reply: SavedCosting },
+  ),
+  surroundings: route(
+    'get',
+    '/api/marketplaces/{marketplace}/listings/{code}/surroundings',
+    'Season and trend of it and of its category; page craft of its shelf.',
+    { params: byCode, reply: Surroundings },
+  ),
+  against: route(
+    'get',
+    '/api/marketplaces/{marketplace}/listings/{code}/against',
+    'Each limit of a sift, written as its address, met or not met by the listing.',
+    {
+      params: byCode,
+      query: Type.Object({ search: Type.String({ maxLength: 2000 }) }),
+      reply: Type.Object({ verdicts: Type.Array(LimitVerdict), words: Type.String() }),
+    },
+  ),
+  keepCounts: route(
+    'put',
+    '/api/marketplaces/{marketplace}/listings/{code}/counts',
+    'Keeps stock counts of one’s own and takes others away; its estimate follows.',
+    {
+      params: byCode,
+      body: Type.Object(
+        {
+          counts: Type.Array(OwnCount, { maxItems: 2000 }),
+          remove: Type.Array(Day, { maxItems: 2000 }),
+        },
+        { additionalProperties: false },
+      ),
+      reply: Done,
+    },
+  ),
+  overruleCraft: route(
+    'put',
+    '/api/marketplaces/{marketplace}/listings/{code}/craft/{part}',
+    'Overrules a part of its page craft with a note; null lets the rubric decide again.',
+    {
+      params: Type.Object({ ...byCode.properties, part: CraftKey }),
+      body: Type.Object(
+        {
+          points: Nullable(Type.Integer({ minimum: 0, maximum: 100 })),
+          note: Type.String({ maxLength: 400 }),
+        },
+        { additionalProperties: false },
+      ),
+      reply: Done,
+    },
   ),
   brief: route('get', '/api/marketplaces/{marketplace}/listings', 'Listings by their codes (for the tray).', {
     params: Type.Object({ marketplace: MarketplaceId }),

@@ -42,7 +42,7 @@ export const NewMarketplace = Type.Object(
   { additionalProperties: false },
 );
 
-export const ImportKind = Type.Union([Type.Literal('listings'), Type.Literal('reviews')]);
+export const ImportKind = Type.Union([Type.Literal('listings'), Type.Literal('reviews'), Type.Literal('counts')]);
 export type ImportKind = Static<typeof ImportKind>;
 /** Which column of the file holds which field; a field left out is not in the file. */
 export const Mapping = Type.Record(Type.String(), Type.String());

@@ -132,7 +132,7 @@ describe('page craft', () => {
       description: 'x'.repeat(600),
     });
     expect(full.value).toBe(100);
-    expect(full.parts.map((p) => p.missing).join('')).toBe('');
+    expect(full.parts.flatMap((p) => p.checks.map((c) => c.better)).join('')).toBe('');
     expect(pageCraft({ title: 'Press', pictures: 0, bullets: [], description: '' }).value).toBeLessThan(5);
   });
   test('what is not known is left out and said, not counted as nothing', () => {

@@ -5,111 +5,153 @@ export interface PageFacts {
   bullets: readonly string[] | null;
   description: string | null;
 }
-export interface CraftPart {
-  key: 'title' | 'pictures' | 'bullets' | 'description';
+export type CraftKey = 'title' | 'pictures' | 'bullets' | 'description';
+
+/** One checkable fact of a part: points of so many, what was found and what would be better (empty when nothing would). */
+export interface CraftCheck {
+  name: string;
   points: number;
-  weight: number;
+  of: number;
   found: string;
-  /** What would make it better; empty when nothing would. */
-  missing: string;
+  better: string;
 }
 /** A person's own judgement of a part, in the place of the rubric's. */
 export interface Overrule {
-  part: CraftPart['key'];
+  part: CraftKey;
+  /** 0–100. */
   points: number;
   note: string;
   day: string;
+}
+export interface CraftPart {
+  key: CraftKey;
+  /** 0–100: the rubric's, or the person's who overruled it. */
+  points: number;
+  weight: number;
+  checks: CraftCheck[];
+  /** What the rubric says by itself, and why a person said otherwise; null where nobody did. */
+  overruled: { rubric: number; note: string; day: string } | null;
 }
 export interface PageCraft {
   /** 0–100. */
   value: number;
   parts: CraftPart[];
   /** Parts that are not known and therefore left out. */
-  leftOut: CraftPart['key'][];
+  leftOut: CraftKey[];
 }
 
-const WEIGHTS: Record<CraftPart['key'], number> = { title: 0.3, pictures: 0.3, bullets: 0.25, description: 0.15 };
-const part = (key: CraftPart['key'], points: number, found: string, missing: string): CraftPart => ({
-  key,
-  points: Math.round(Math.min(100, Math.max(0, points))),
-  weight: WEIGHTS[key],
+const WEIGHTS: Record<CraftKey, number> = { title: 0.3, pictures: 0.3, bullets: 0.25, description: 0.15 };
+const KEYS = Object.keys(WEIGHTS) as CraftKey[];
+
+const check = (name: string, points: number, of: number, found: string, better: string): CraftCheck => ({
+  name,
+  points,
+  of,
   found,
-  missing,
+  better: points >= of ? '' : better,
 });
 
-const titlePart = (title: string): CraftPart => {
+const titleChecks = (title: string): CraftCheck[] => {
   const words = title.split(/\s+/).filter(Boolean);
   const shouted = words.filter((w) => w.length > 3 && w === w.toUpperCase() && /\p{L}/u.test(w)).length;
   const repeated = words.length - new Set(words.map((w) => w.toLowerCase())).size;
   const long = title.length;
   // 60 to 150 letters say what it is, of what, how large and for whom; beyond that it is stuffing.
   const ofLength = long < 60 ? (70 * long) / 60 : long <= 150 ? 70 : Math.max(30, 70 - (long - 150) / 2);
-  const measured = /\d/.test(title) ? 15 : 0;
-  const parted = /[,–|(]/.test(title) ? 15 : 0;
-  return part(
-    'title',
-    ofLength + measured + parted - 10 * shouted - 8 * repeated,
-    `${long} letters${measured ? ', with a size or number' : ''}${shouted ? `, ${shouted} words in capitals` : ''}`,
-    [
-      ...(long < 60 ? ['say more: material, size, use'] : long > 150 ? ['shorten it'] : []),
-      ...(measured ? [] : ['name a size or number']),
-      ...(shouted ? ['no capitals'] : []),
-      ...(repeated > 1 ? ['no repeated words'] : []),
-    ].join('; '),
-  );
+  const measured = /\d/.test(title);
+  const parted = /[,–|(]/.test(title);
+  return [
+    check('Length', ofLength, 70, `${long} letters`, long < 60 ? 'say more: material, size, use' : 'shorten it'),
+    check('A size or number', measured ? 15 : 0, 15, measured ? 'there' : 'none', 'name a size or number'),
+    check('Parts set apart', parted ? 15 : 0, 15, parted ? 'there' : 'none', 'set its parts apart by a comma or dash'),
+    check('No words in capitals', -10 * shouted, 0, shouted === 0 ? 'none' : `${shouted}`, 'no capitals'),
+    check('No word twice', -8 * repeated, 0, repeated === 0 ? 'none' : `${repeated}`, 'no repeated words'),
+  ];
 };
 
-const picturesPart = (pictures: number): CraftPart => {
-  const points = [0, 15, 30, 45, 60, 75, 88, 100][Math.min(7, Math.max(0, pictures))]!;
-  return part(
-    'pictures',
-    points,
-    `${pictures} pictures`,
-    pictures >= 7 ? '' : 'seven or more: in use, size, details, what is in the box',
-  );
-};
+const picturesChecks = (pictures: number): CraftCheck[] => [
+  check(
+    'Pictures',
+    [0, 15, 30, 45, 60, 75, 88, 100][Math.min(7, Math.max(0, pictures))]!,
+    100,
+    `${pictures}`,
+    'seven or more: in use, size, details, what is in the box',
+  ),
+];
 
-const bulletsPart = (bullets: readonly string[]): CraftPart => {
+/** Words that tell a buyer what he gains. */
+const GAIN = /\b(so that|so you|so your|easy|easier|without|keeps?|lets? you|made to|ready|no more|saves?|fits?)\b/i;
+
+const bulletsChecks = (bullets: readonly string[]): CraftCheck[] => {
   const good = bullets.filter((b) => b.length >= 40 && b.length <= 220).length;
-  return part(
-    'bullets',
-    Math.min(5, bullets.length) * 8 + Math.min(5, good) * 12,
-    `${bullets.length} bullets, ${good} of a useful length`,
-    [
-      ...(bullets.length < 5 ? ['five bullets'] : []),
-      ...(good < bullets.length ? ['40 to 220 letters each'] : []),
-    ].join('; '),
-  );
+  const gains = bullets.filter((b) => GAIN.test(b)).length;
+  const five = (n: number, each: number): number => Math.min(5, n) * each;
+  return [
+    check('Five bullets', five(bullets.length, 8), 40, `${bullets.length}`, 'write five'),
+    check('40 to 220 letters each', five(good, 9), 45, `${good} of ${bullets.length}`, 'neither two words nor a page'),
+    check(
+      'Say what the buyer gains',
+      five(gains, 3),
+      15,
+      `${gains} of ${bullets.length}`,
+      'name the gain, not the part alone',
+    ),
+  ];
 };
 
-const descriptionPart = (description: string): CraftPart =>
-  part(
-    'description',
-    (100 * Math.min(600, description.length)) / 600,
-    description === '' ? 'none' : `${description.length} letters`,
-    description.length >= 600 ? '' : 'tell the use, the material and what is in the box',
-  );
+const descriptionChecks = (description: string): CraftCheck[] => {
+  const long = description.length;
+  const sentences = description.split(/[.!?]+\s/).filter((s) => s.trim() !== '').length;
+  const box = /\b(with|includes?|contains?|comes with|in the box|set of)\b/i.test(description);
+  return [
+    check(
+      'Length',
+      (70 * Math.min(600, long)) / 600,
+      70,
+      long === 0 ? 'none' : `${long} letters`,
+      '600 letters: the use, the material, the size',
+    ),
+    check('Three sentences or more', sentences >= 3 ? 15 : 0, 15, `${sentences}`, 'tell it in sentences'),
+    check('What comes with it', box ? 15 : 0, 15, box ? 'there' : 'not said', 'say what is in the box'),
+  ];
+};
 
 /**
  * How well a listing's page is made, 0–100: checkable facts of title, pictures, bullets and description, weighted; a
- * part that is not known is left out and named. The rubric is common practice, no source.
+ * part that is not known is left out and named, one that a person overruled counts as the person said. The rubric is
+ * common practice, no source.
  * @example pageCraft({ title: 'Press', pictures: null, bullets: null, description: null }).leftOut // => ["pictures", "bullets", "description"]
  */
 export const pageCraft = (
   { title, pictures, bullets, description }: PageFacts,
-  _overrules: readonly Overrule[] = [],
+  overrules: readonly Overrule[] = [],
 ): PageCraft => {
-  const parts = [
-    titlePart(title),
-    ...(pictures === null ? [] : [picturesPart(pictures)]),
-    ...(bullets === null ? [] : [bulletsPart(bullets)]),
-    ...(description === null ? [] : [descriptionPart(description)]),
-  ];
+  const checks: Record<CraftKey, CraftCheck[] | null> = {
+    title: titleChecks(title),
+    pictures: pictures === null ? null : picturesChecks(pictures),
+    bullets: bullets === null ? null : bulletsChecks(bullets),
+    description: description === null ? null : descriptionChecks(description),
+  };
+  const parts = KEYS.flatMap((key): CraftPart[] => {
+    const own = overrules.find((o) => o.part === key);
+    const of = checks[key];
+    if (of === null && !own) return [];
+    const sum = (of ?? []).reduce((points, c) => points + c.points, 0);
+    const rubric = Math.round(Math.min(100, Math.max(0, sum)));
+    return [
+      {
+        key,
+        points: own?.points ?? rubric,
+        weight: WEIGHTS[key],
+        checks: (of ?? []).map((c) => ({ ...c, points: Math.round(c.points) })),
+        overruled: own ? { rubric, note: own.note, day: own.day } : null,
+      },
+    ];
+  });
   const weight = parts.reduce((sum, p) => sum + p.weight, 0);
-  const known = new Set(parts.map((p) => p.key));
   return {
     value: Math.round(parts.reduce((sum, p) => sum + p.weight * p.points, 0) / weight),
     parts,
-    leftOut: (Object.keys(WEIGHTS) as CraftPart['key'][]).filter((key) => !known.has(key)),
+    leftOut: KEYS.filter((key) => !parts.some((p) => p.key === key)),
   };
 };

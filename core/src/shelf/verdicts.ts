@@ -1,4 +1,4 @@
-import { FLASH_SHARE, SEASON_SHARE, SEASON_STRENGTH } from '../demand/course-thresholds.ts';
+import { FLASH_SHARE, SEASON_SHARE, SEASON_STRENGTH } from '../season/thresholds.ts';
 import { MONTH_NAMES } from '../measures/day.ts';
 import { majorFromMinor, minorFromMajor } from '../money/money.ts';
 import type { ShelfListing } from './listing.ts';

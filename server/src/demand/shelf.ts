@@ -140,29 +140,63 @@ export const shelfOf = async (db: Db, market: Market, index: DemandIndex, asked:
     });
   }
   if (find === null) throw badField('term', 'Say which shelf: of a term, a niche, a candidate, or listings.');
-  return ofFind(find);
+  const place = await placeOfFind(db, market, index, find);
+  if (place.kind === 'term') return ofTerm(place.id, find, place.note);
+  if (place.kind === 'niche') return ofNiche(place.id, find, place.note);
+  return reply('listings', null, place.name, await shelfRows(db, market, place.ids.map(unplaced)), {
+    find,
+    note: place.note,
+  });
+};
 
-  async function ofFind(code: string) {
-    const found = await foundBy(db, market, index, [code]);
-    const own = found.listings[0];
-    if (!own) throw notFound(`The listing ${code}`);
-    const terms = found.terms.filter((t) => t.brand === null && t.standings.length > 0);
-    const main = mainTerm(rankTerms(terms, [own]), [own]);
-    if (main) return ofTerm(main.term.id, code, `The shelf of its main term. ${main.reasoning}`);
-    const id = (await idsByCode(db, market.id, [code])).get(code)!;
-    const [niche] = (await nichesOfListings(db, [id])).get(id) ?? [];
-    if (niche) return ofNiche(niche.id, code, 'The shelf of its niche: no term it is found by is searched.');
-    const [row] = await db.select({ category: listings.categoryId }).from(listings).where(eq(listings.id, id));
-    const others = await db
-      .select({ id: listings.id })
-      .from(listings)
-      .where(eq(listings.categoryId, row!.category))
-      .orderBy(listings.rank)
-      .limit(MOST_LISTINGS / 5);
-    const ids = [...new Set([id, ...others.map((o) => o.id)])];
-    return reply('listings', null, own.title, await shelfRows(db, market, ids.map(unplaced)), {
-      find: code,
-      note: 'No search term is known that finds it: these are the best-ranked listings of its category.',
-    });
+type PlaceOfFind =
+  | { kind: 'term'; id: number; note: string }
+  | { kind: 'niche'; id: number; note: string }
+  | { kind: 'listings'; name: string; ids: number[]; note: string };
+
+/** Where a find stands: on the first page of its main term, in its niche, or among the best of its category. */
+const placeOfFind = async (db: Db, market: Market, index: DemandIndex, code: string): Promise<PlaceOfFind> => {
+  const found = await foundBy(db, market, index, [code]);
+  const own = found.listings[0];
+  if (!own) throw notFound(`The listing ${code}`);
+  const terms = found.terms.filter((t) => t.brand === null && t.standings.length > 0);
+  const main = mainTerm(rankTerms(terms, [own]), [own]);
+  if (main) return { kind: 'term', id: main.term.id, note: `The shelf of its main term. ${main.reasoning}` };
+  const id = (await idsByCode(db, market.id, [code])).get(code)!;
+  const [niche] = (await nichesOfListings(db, [id])).get(id) ?? [];
+  if (niche)
+    return { kind: 'niche', id: niche.id, note: 'The shelf of its niche: no term it is found by is searched.' };
+  const [row] = await db.select({ category: listings.categoryId }).from(listings).where(eq(listings.id, id));
+  const others = await db
+    .select({ id: listings.id })
+    .from(listings)
+    .where(eq(listings.categoryId, row!.category))
+    .orderBy(listings.rank)
+    .limit(MOST_LISTINGS / 5);
+  return {
+    kind: 'listings',
+    name: own.title,
+    ids: [...new Set([id, ...others.map((o) => o.id)])],
+    note: 'No search term is known that finds it: these are the best-ranked listings of its category.',
+  };
+};
+
+/** The listings that stand beside a find on its shelf, and what the shelf is called. */
+export const shelfListings = async (
+  db: Db,
+  market: Market,
+  index: DemandIndex,
+  code: string,
+): Promise<{ name: string; ids: number[] }> => {
+  const place = await placeOfFind(db, market, index, code);
+  if (place.kind === 'listings') return { name: 'the best-ranked of its category', ids: place.ids };
+  if (place.kind === 'niche') {
+    const niche = index.nicheById.get(place.id)!;
+    return { name: `the niche “${niche.name}”`, ids: niche.listings.map((l) => l.id).slice(0, MOST_LISTINGS) };
   }
+  const { places } = await firstPageOf(db, place.id);
+  return {
+    name: `the first page of “${index.termById.get(place.id)!.text}”`,
+    ids: places.map((p) => p.listingId).slice(0, MOST_LISTINGS),
+  };
 };

@@ -9,6 +9,7 @@ import { pinoHttp } from 'pino-http';
 import type { Services } from '../services.ts';
 import { serveCandidates } from '../candidates/routes.ts';
 import { serveDemand } from '../demand/routes.ts';
+import { serveCurves } from '../curves/routes.ts';
 import { serveListings } from '../listings/routes.ts';
 import { serveReviews } from '../reviews/routes.ts';
 import { serveShortlist } from '../shortlist/routes.ts';
@@ -60,6 +61,7 @@ export const makeApp = (services: Services, log: Logger): Express => {
   serveSources(app, services);
   serveSift(app, services);
   serveListings(app, services);
+  serveCurves(app, services);
   serveCandidates(app, services);
   serveWatch(app, services);
   serveReviews(app, services);

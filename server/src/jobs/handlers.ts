@@ -1,4 +1,6 @@
 import { mineReviews } from '../reviews/mine.ts';
+import { backtestJob } from '../curves/backtest-job.ts';
+import { importCounts } from '../sources/import-counts.ts';
 import { importListings } from '../sources/import-listings.ts';
 import { importReviews } from '../sources/import-reviews.ts';
 import { moveHob } from '../watch/hob.ts';
@@ -10,4 +12,6 @@ export const jobHandlers: { [K in JobKind]: (payload: JobPayloads[K], context: J
   'mine-reviews': mineReviews,
   'import-listings': importListings,
   'import-reviews': importReviews,
+  'import-counts': importCounts,
+  backtest: backtestJob,
 };

@@ -11,6 +11,8 @@ export interface JobPayloads {
   'mine-reviews': { listings: number[] };
   'import-listings': ImportPayload;
   'import-reviews': ImportPayload;
+  'import-counts': ImportPayload;
+  backtest: { marketplace: string };
 }
 export type JobKind = keyof JobPayloads;
 

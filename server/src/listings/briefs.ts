@@ -3,6 +3,7 @@ import type { ListingBrief, Mark } from '@kettle/contract/shapes';
 import { marketplaceFees } from '@kettle/core/fees/fees';
 import { flagsOf, packFromTitle, readyRules, STARTER_RULES, type ReadyRules } from '@kettle/core/listing/flags';
 import { stemsOf } from '@kettle/core/listing/words';
+import type { ChoiceKey } from '@kettle/core/sift/index';
 import { daysBetween } from '@kettle/core/measures/day';
 import { DAYS_PER_MONTH } from '@kettle/core/measures/units';
 import type { Db } from '../db/connection.ts';
@@ -174,6 +175,14 @@ export const briefFrom = (
     seenOn: row.seenOn,
   };
 };
+
+/** What a brief says of the choices a sift can make. */
+export const choicesOf = (brief: ListingBrief): Record<ChoiceKey, string | null> => ({
+  size: brief.sizeClass,
+  by: brief.fulfilment === 'unknown' ? null : brief.fulfilment,
+  sold: brief.soldByMarketplace === null ? null : brief.soldByMarketplace ? 'yes' : 'no',
+  best: brief.bestMonth === null ? null : String(brief.bestMonth),
+});
 
 const markFrom = ({ state, reason, day }: typeof marks.$inferSelect): Mark => ({ state, reason, day });
 

@@ -70,8 +70,9 @@ export const evidenceOf = async (db: Db, market: Market, ids: readonly number[],
   };
 };
 
-const groupBy = <T>(rows: readonly T[], key: (row: T) => number): Map<number, T[]> => {
-  const groups = new Map<number, T[]>();
+/** Rows by a key, in their order. */
+export const groupBy = <T, K>(rows: readonly T[], key: (row: T) => K): Map<K, T[]> => {
+  const groups = new Map<K, T[]>();
   for (const row of rows) {
     const group = groups.get(key(row));
     if (group) group.push(row);

@@ -9,9 +9,11 @@ import { marketOf } from '../sources/marketplaces.ts';
 import { pictureOf } from '../stand-ins/pictures.ts';
 import { briefsOf, idsByCode } from './briefs.ts';
 import { markListings } from './marks.ts';
-import { historyOf, keepCosting, sheetOf } from './service.ts';
+import { against, historyOf, keepCosting, keepCounts, listingByCode, overruleCraft, sheetOf } from './service.ts';
+import { surroundingsOf } from './surroundings.ts';
 
-export const serveListings = (app: Express, { database: { db } }: Services): void => {
+export const serveListings = (app: Express, { database, demand }: Services): void => {
+  const { db } = database;
   serve(app, routes.brief, async ({ params, query }) => {
     const market = await marketOf(db, params.marketplace);
     const codes = query.codes.split(',').filter(Boolean).slice(0, 200);
@@ -24,6 +26,22 @@ export const serveListings = (app: Express, { database: { db } }: Services): voi
   });
   serve(app, routes.sheet, async ({ params }) => sheetOf(db, await marketOf(db, params.marketplace), params.code));
   serve(app, routes.history, async ({ params }) => historyOf(db, await marketOf(db, params.marketplace), params.code));
+  serve(app, routes.surroundings, async ({ params }) => {
+    const market = await marketOf(db, params.marketplace);
+    const { row } = await listingByCode(db, market, params.code);
+    return surroundingsOf(db, market, (await demand.of(market)).index, row);
+  });
+  serve(app, routes.against, async ({ params, query }) =>
+    against(db, await marketOf(db, params.marketplace), params.code, query.search),
+  );
+  serve(app, routes.keepCounts, async ({ params, body }) => {
+    await keepCounts(database, await marketOf(db, params.marketplace), params.code, body);
+    return { ok: true as const };
+  });
+  serve(app, routes.overruleCraft, async ({ params, body }) => {
+    await overruleCraft(database, await marketOf(db, params.marketplace), params.code, params.part, body);
+    return { ok: true as const };
+  });
   serve(app, routes.saveCosting, async ({ params, body }) =>
     keepCosting(db, await marketOf(db, params.marketplace), params.code, body),
   );

@@ -1,30 +1,43 @@
-import { and, asc, count, desc, eq } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { History, ListingSheet, SavedCosting } from '@kettle/contract/listings';
+import type { CraftKey, LimitVerdict, OwnCount } from '@kettle/contract/sheet';
 import { emptyCosting } from '@kettle/core/costing/costing';
 import { marketplaceFees } from '@kettle/core/fees/fees';
 import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
 import { dailyUnits } from '@kettle/core/estimate/units';
 import { spikes } from '@kettle/core/estimate/spikes';
+import { holdersOfOffer } from '@kettle/core/estimate/main-offer';
+import { marksOf } from '@kettle/core/estimate/history-marks';
+import { tidyReadings } from '@kettle/core/estimate/reading';
+import { pageCraft } from '@kettle/core/listing-page/page-craft';
+import { isDay } from '@kettle/core/measures/day';
 import { unitsPerMonth } from '@kettle/core/measures/units';
-import type { Db } from '../db/connection.ts';
+import { readSift } from '@kettle/core/sift/address';
+import { againstSift } from '@kettle/core/sift/against';
+import { sentenceOf } from '@kettle/core/sift/sentence';
+import type { Database, Db } from '../db/connection.ts';
 import {
   candidates,
   costings,
+  craftOverrules,
   lineUp,
   listings,
   monthlyHistory,
+  ownCounts,
   readings,
   reviews,
   statedFigures,
   watched,
 } from '../db/schema.ts';
-import { notFound } from '../http/problem.ts';
-import { curveFor, curvesInForce, scheduleInForce, type Market } from '../sources/marketplaces.ts';
-import { briefContext, briefFrom, selectBriefRows, sidesOf } from './briefs.ts';
-import { estimateListing } from './estimates.ts';
+import { badField, notFound } from '../http/problem.ts';
+import { categoryPaths, curveFor, curvesInForce, scheduleInForce, type Market } from '../sources/marketplaces.ts';
+import { briefContext, briefFrom, choicesOf, selectBriefRows, sidesOf } from './briefs.ts';
+import { estimateListing, refreshEstimates } from './estimates.ts';
+import { ancestorsOf, asidesOf, contradictions, familyOf } from './sheet-parts.ts';
 import { asReading } from './readings.ts';
 
-const listingByCode = async (db: Db, market: Market, code: string) => {
+/** A listing by its code, as a brief and as its row. */
+export const listingByCode = async (db: Db, market: Market, code: string) => {
   const where = and(eq(listings.marketplaceId, market.id), eq(listings.code, code.toUpperCase()));
   const [brief] = await selectBriefRows(db).where(where);
   const [row] = await db.select().from(listings).where(where);
@@ -52,24 +65,27 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
   const { schedule } = context;
   const listing = briefFrom(briefRow, context);
   const costing = await costingOf(db, row.id);
-  const [{ units, season }, stated, watching, [readingCount], [texts], inCandidates] = await Promise.all([
-    estimateListing(db, market, {
-      id: row.id,
-      category: listing.category,
-      price: row.price,
-      rank: row.rank,
-      seenOn: row.seenOn,
-    }),
-    db.select().from(statedFigures).where(eq(statedFigures.listingId, row.id)).orderBy(desc(statedFigures.day)),
-    db.select().from(watched).where(eq(watched.listingId, row.id)),
-    db.select({ n: count() }).from(readings).where(eq(readings.listingId, row.id)),
-    db.select({ n: count() }).from(reviews).where(eq(reviews.listingId, row.id)),
-    db
-      .select({ id: candidates.id, name: candidates.name, stage: candidates.stage })
-      .from(lineUp)
-      .innerJoin(candidates, eq(candidates.id, lineUp.candidateId))
-      .where(eq(lineUp.listingId, row.id)),
-  ]);
+  const [{ units, season, curve, evidence }, stated, watching, [readingCount], [texts], inCandidates, family, asides] =
+    await Promise.all([
+      estimateListing(db, market, {
+        id: row.id,
+        category: listing.category,
+        price: row.price,
+        rank: row.rank,
+        seenOn: row.seenOn,
+      }),
+      db.select().from(statedFigures).where(eq(statedFigures.listingId, row.id)).orderBy(desc(statedFigures.day)),
+      db.select().from(watched).where(eq(watched.listingId, row.id)),
+      db.select({ n: count() }).from(readings).where(eq(readings.listingId, row.id)),
+      db.select({ n: count() }).from(reviews).where(eq(reviews.listingId, row.id)),
+      db
+        .select({ id: candidates.id, name: candidates.name, stage: candidates.stage })
+        .from(lineUp)
+        .innerJoin(candidates, eq(candidates.id, lineUp.candidateId))
+        .where(eq(lineUp.listingId, row.id)),
+      familyOf(db, row),
+      asidesOf(db, market, row),
+    ]);
   const sides = sidesOf(briefRow);
   const fees =
     schedule === null
@@ -84,6 +100,19 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
     sides,
     onSaleSince: row.onSaleSince,
     units,
+    curve: curve && {
+      id: curve.id,
+      category: curve.category,
+      validFrom: curve.curve.validFrom,
+      source: curve.curve.source,
+      guess: curve.guess,
+    },
+    ownCounts: (evidence.own.get(row.id) ?? []).map(({ day, stock, seller }) => ({ day, stock, seller })),
+    craft: pageCraft(row, evidence.overrules.get(row.id) ?? []),
+    family,
+    holders: holdersOfOffer((evidence.days.get(row.id) ?? []).map(asReading), market.today, 90),
+    asides,
+    contradictions: await contradictions(db, market, row, units, stated),
     season,
     fees: fees.known ? { known: true, ...fees.fees, sizeClass: fees.fees.sizeClass?.name ?? null } : fees,
     schedule,
@@ -97,38 +126,127 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
   };
 };
 
+/** The whole past of a listing, days and months, with the days that deserve a mark. */
 export const historyOf = async (db: Db, market: Market, code: string): Promise<History> => {
   const { brief, row } = await listingByCode(db, market, code);
-  const [days, months, curves] = await Promise.all([
+  const [rows, months, curves] = await Promise.all([
     db.select().from(readings).where(eq(readings.listingId, row.id)).orderBy(asc(readings.day)),
     db.select().from(monthlyHistory).where(eq(monthlyHistory.listingId, row.id)).orderBy(asc(monthlyHistory.month)),
     curvesInForce(db, market.id, market.today),
   ]);
   const curve = curveFor(curves, brief.category)?.curve ?? null;
   const units = (rank: number | null): number | null => (curve && rank !== null ? unitsAtRank(curve, rank) : null);
-  const spiky = new Set(curve ? spikes(dailyUnits(days.map(asReading), curve, market.today))?.days : []);
+  const days = tidyReadings(rows.map(asReading), market.today);
+  const spiky = curve ? (spikes(dailyUnits(days, curve, market.today))?.days ?? []) : [];
+  const holders = [...new Set(days.flatMap((d) => d.mainOffer ?? []))];
+  const places = new Map(holders.map((h, i) => [h, i]));
   return {
-    days: days.map((d) => ({
-      day: d.day,
-      price: d.price,
-      rank: d.rank,
-      units: units(d.rank),
-      reviews: d.reviews,
-      stock: d.stock,
-      sellers: d.sellers,
-      spike: spiky.has(d.day),
-    })),
+    days: {
+      day: days.map((d) => d.day),
+      price: days.map((d) => d.price),
+      rank: days.map((d) => d.rank),
+      units: days.map((d) => rounded(units(d.rank))),
+      reviews: days.map((d) => d.reviews),
+      rating: days.map((d) => d.rating),
+      sellers: days.map((d) => d.sellers),
+      stock: days.map((d) => d.stock),
+      holder: days.map((d) => (d.mainOffer === null ? null : places.get(d.mainOffer)!)),
+    },
+    holders,
+    marks: marksOf(days, spiky, market.today),
     months: months.map((m) => {
       const perDay = units(m.rank);
       return {
         month: m.month,
         price: m.price,
         rank: m.rank,
-        units: perDay === null ? null : unitsPerMonth(perDay),
+        units: perDay === null ? null : rounded(unitsPerMonth(perDay)),
         reviews: m.reviews,
       };
     }),
   };
+};
+
+const rounded = (x: number | null): number | null => (x === null ? null : Number(x.toPrecision(5)));
+
+/** Each limit of a sift, as its address writes it, against a listing. */
+export const against = async (
+  db: Db,
+  market: Market,
+  code: string,
+  search: string,
+): Promise<{ verdicts: LimitVerdict[]; words: string }> => {
+  const { brief: briefRow, row } = await listingByCode(db, market, code);
+  const brief = briefFrom(briefRow, await briefContext(db, market, [row.brand]));
+  const { choice } = readSift(new URLSearchParams(search), market);
+  const ancestors = await ancestorsOf(db, row.categoryId);
+  const paths = choice.categories.length > 0 ? await categoryPaths(db, market.id) : new Map<number, { path: string }>();
+  const nameOf = (id: number): string | undefined =>
+    ancestors.find((c) => c.id === id)?.name ?? paths.get(id)?.path.split(' › ').at(-1);
+  return {
+    words: sentenceOf(choice, market, nameOf),
+    verdicts: againstSift(
+      {
+        title: brief.title,
+        brand: brief.brand,
+        measures: brief,
+        choices: choicesOf(brief),
+        flags: brief.flags,
+        mark: brief.mark?.state ?? null,
+        categories: ancestors.map((c) => c.id),
+      },
+      choice,
+      market,
+      nameOf,
+    ),
+  };
+};
+
+/** Keeps counts of one's own and takes others away; the estimate follows. */
+export const keepCounts = async (
+  database: Database,
+  market: Market,
+  code: string,
+  { counts, remove }: { counts: readonly OwnCount[]; remove: readonly string[] },
+): Promise<void> => {
+  const { db } = database;
+  const { row } = await listingByCode(db, market, code);
+  const late = counts.find((c) => c.day > market.today);
+  if (late) throw badField('counts', `The date ${late.day} lies in the future.`);
+  const wrong = [...counts.map((c) => c.day), ...remove].find((day) => !isDay(day));
+  if (wrong) throw badField('counts', `"${wrong}" is no day.`);
+  await db.transaction(async (tx) => {
+    if (remove.length > 0)
+      await tx.delete(ownCounts).where(and(eq(ownCounts.listingId, row.id), inArray(ownCounts.day, [...remove])));
+    if (counts.length > 0)
+      await tx
+        .insert(ownCounts)
+        .values(counts.map((c) => ({ listingId: row.id, day: c.day, stock: c.stock, seller: c.seller.trim() })))
+        .onDuplicateKeyUpdate({ set: { stock: sql`values(stock)`, seller: sql`values(seller)` } });
+  });
+  await refreshEstimates(database, market, [row.id]);
+};
+
+/** Overrules a part of the page craft; with null the rubric decides again. */
+export const overruleCraft = async (
+  database: Database,
+  market: Market,
+  code: string,
+  part: CraftKey,
+  { points, note }: { points: number | null; note: string },
+): Promise<void> => {
+  const { db } = database;
+  const { row } = await listingByCode(db, market, code);
+  if (points === null)
+    await db.delete(craftOverrules).where(and(eq(craftOverrules.listingId, row.id), eq(craftOverrules.part, part)));
+  else {
+    const values = { points, note: note.trim(), day: market.today };
+    await db
+      .insert(craftOverrules)
+      .values({ listingId: row.id, part, ...values })
+      .onDuplicateKeyUpdate({ set: values });
+  }
+  await refreshEstimates(database, market, [row.id]);
 };
 
 /** Keeps what was typed into a listing's costing. */

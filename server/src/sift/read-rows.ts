@@ -5,7 +5,14 @@ import { stemOf, wordsOf } from '@kettle/core/listing/words';
 import type { SiftRow } from '@kettle/core/sift/index';
 import type { Database, Db } from '../db/connection.ts';
 import { estimates, listings } from '../db/schema.ts';
-import { briefColumns, briefContext, briefFrom, type BriefContext, type BriefRow } from '../listings/briefs.ts';
+import {
+  briefColumns,
+  briefContext,
+  briefFrom,
+  choicesOf,
+  type BriefContext,
+  type BriefRow,
+} from '../listings/briefs.ts';
 import { categoryPaths, type Market } from '../sources/marketplaces.ts';
 
 /** How many rows the stream keeps ready: enough not to wait, few enough not to fill the memory. */
@@ -78,12 +85,7 @@ const siftRowFrom = (
     title: row.title,
     titleWords: words,
     brand: row.brand,
-    choices: {
-      size: brief.sizeClass,
-      by: brief.fulfilment === 'unknown' ? null : brief.fulfilment,
-      sold: brief.soldByMarketplace === null ? null : brief.soldByMarketplace ? 'yes' : 'no',
-      best: brief.bestMonth === null ? null : String(brief.bestMonth),
-    },
+    choices: choicesOf(brief),
     flags: flagBits(brief.flags),
     family: row.familyId ?? 0,
     onSaleSince: row.sinceDay,

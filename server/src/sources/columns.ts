@@ -111,6 +111,29 @@ export const IMPORT_FIELDS: Record<ImportKind, ImportField[]> = {
     field('verified', 'Verified', 'verified|verified purchase|verified buyer', 'yes or no.'),
     field('helpful', 'Found helpful', 'helpful|helpful votes|votes', 'How many found it helpful.'),
   ],
+  counts: [
+    field(
+      'code',
+      'Listing code',
+      'listing code|code|listing id|sku|product id',
+      'The listing that was counted; it must be in this marketplace.',
+      true,
+    ),
+    field('day', 'Date', 'date|day|counted on|seen on|as of', 'A date, 2026-11-24.', true),
+    field(
+      'stock',
+      'Pieces in stock',
+      'stock|pieces|count|stock count|in stock|quantity',
+      'How many you counted.',
+      true,
+    ),
+    field(
+      'seller',
+      'Seller',
+      'seller|sold by|main offer',
+      'Whose stock it was; counts of two sellers are not compared.',
+    ),
+  ],
 };
 
 const plain = (text: string): string =>

@@ -38,14 +38,3 @@ export const readCsv = (text: string): CsvFile => {
       .map((r) => Object.fromEntries(columns.map((name, i) => [name, unguardCell((r[i] ?? '').trim())]))),
   };
 };
-
-/** A date as people write it: 2026-11-24, 24.11.2026; null when it is no calendar day. */
-export const dayFromText = (text: string): string | null => {
-  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})/.exec(text);
-  const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text);
-  const parts = iso ? [iso[1]!, iso[2]!, iso[3]!] : dotted ? [dotted[3]!, dotted[2]!, dotted[1]!] : null;
-  if (!parts) return null;
-  const day = `${parts[0]}-${parts[1]!.padStart(2, '0')}-${parts[2]!.padStart(2, '0')}`;
-  const ms = Date.parse(`${day}T00:00:00Z`);
-  return Number.isNaN(ms) || new Date(ms).toISOString().slice(0, 10) !== day ? null : day;
-};

@@ -13,7 +13,7 @@ import type { JobContext, JobPayloads, JobResult } from '../jobs/kinds.ts';
 import { idsByCode } from '../listings/briefs.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
 import { ensureCategory, namesOfPath, NO_CATEGORY } from './categories.ts';
-import { dayFromText } from './csv.ts';
+import { dayFromText } from '@kettle/core/measures/day';
 import { importResult, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
 import { marketOf, type Market } from './marketplaces.ts';
 

@@ -4,7 +4,7 @@ import { reviews } from '../db/schema.ts';
 import { count } from 'drizzle-orm';
 import type { JobContext, JobPayloads, JobResult } from '../jobs/kinds.ts';
 import { idsByCode } from '../listings/briefs.ts';
-import { dayFromText } from './csv.ts';
+import { dayFromText } from '@kettle/core/measures/day';
 import { importResult, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
 import { marketOf } from './marketplaces.ts';
 

@@ -69,6 +69,8 @@ export const scheduleInForce = async (db: Db, marketplaceId: string, day: string
 export interface CurveOfCategory {
   id: number;
   category: string;
+  /** Fitted to too few counts to be more than a guess. */
+  guess: boolean;
   curve: RankCurve;
   rate: ReviewRate | null;
 }
@@ -87,6 +89,7 @@ export const curvesInForce = async (db: Db, marketplaceId: string, day: string):
     if (!newest.has(row.category))
       newest.set(row.category, {
         id: row.id,
+        guess: row.fitted?.guess ?? false,
         category: row.category,
         curve: { knots: row.knots, residual: row.residual, validFrom: row.validFrom, source: row.source },
         rate: row.reviewRate === null ? null : { perUnit: row.reviewRate, spread: row.reviewSpread ?? 0.5 },

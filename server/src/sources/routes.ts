@@ -34,7 +34,7 @@ export const serveSources = (app: Express, { database, jobs }: Services): void =
   serve(app, routes.import, async ({ params, body }) => {
     const market = await marketOf(db, params.marketplace);
     await checkMapping(db, params.kind, body.upload, body.mapping);
-    return jobs.add(params.kind === 'listings' ? 'import-listings' : 'import-reviews', {
+    return jobs.add(`import-${params.kind}` as const, {
       marketplace: market.id,
       ...body,
     });
