@@ -1,6 +1,6 @@
 /** Rank curves in versions, and how well each way of estimating does. */
 import { Type, type Static } from '@sinclair/typebox';
-import { METHODS } from '@kettle/core/estimate/backtest';
+import { METHODS } from '@kettle/core/estimate/methods';
 import { route } from './route.ts';
 import { Day, Done, Id, Job, MarketplaceId, Nullable, Rate } from './shapes.ts';
 

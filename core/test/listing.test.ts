@@ -123,13 +123,13 @@ describe('packs', () => {
 });
 
 describe('page craft', () => {
-  const bullet = 'The spindle turns without a squeak and holds for years.';
+  const bullet = 'The spindle turns without a squeak, so that you work in peace.';
   test('a full page has all points, an empty one none to speak of', () => {
     const full = pageCraft({
       title: 'Folding book press, beech, A5, with two plates and a linen strap for travel',
       pictures: 7,
       bullets: Array(5).fill(bullet),
-      description: 'x'.repeat(600),
+      description: 'It comes with two plates. '.repeat(25),
     });
     expect(full.value).toBe(100);
     expect(full.parts.flatMap((p) => p.checks.map((c) => c.better)).join('')).toBe('');

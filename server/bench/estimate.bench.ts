@@ -5,7 +5,8 @@
  * what the flag "flattered by a sale" says of the story and of all others, and of stock counts where there are many.
  */
 import { and, eq } from 'drizzle-orm';
-import { METHODS, scoreOf, type Trial } from '@kettle/core/estimate/backtest';
+import { scoreOf, type Trial } from '@kettle/core/estimate/backtest';
+import { METHODS } from '@kettle/core/estimate/methods';
 import { STORIES } from '@kettle/demo/stories';
 import { openDatabase } from '../src/db/connection.ts';
 import { estimates, listings } from '../src/db/schema.ts';

@@ -1,6 +1,7 @@
 import { medianOf } from '../stats/robust.ts';
 import type { Figure } from '../figures/figure.ts';
 import { blend } from './blend.ts';
+import { METHODS, type MethodKey } from './methods.ts';
 import type { UnitsEstimate } from './units.ts';
 
 /** One way of estimating, tried on one listing whose units are known. */
@@ -14,26 +15,6 @@ export interface Trial {
   readings: number;
   figure: Figure;
 }
-
-export const METHODS = [
-  'blend',
-  'blend-without-stock',
-  'stock-counts',
-  'rank-90',
-  'rank-30',
-  'rank-today',
-  'review-pace',
-] as const;
-export type MethodKey = (typeof METHODS)[number];
-export const METHOD_NAMES: Readonly<Record<MethodKey, string>> = {
-  blend: 'Together',
-  'blend-without-stock': 'Together, without stock counts',
-  'stock-counts': 'Stock counts',
-  'rank-90': 'Rank curve, 90 days',
-  'rank-30': 'Rank curve, 30 days',
-  'rank-today': 'Today’s rank alone',
-  'review-pace': 'Review pace',
-};
 
 /** Each method's figure for a listing, from its estimate in all ways. */
 export const methodFigures = (units: UnitsEstimate): Record<MethodKey, Figure> => {

@@ -34,6 +34,9 @@ const LONGEST_OWN_GAP = 14;
 const TAKEN_AWAY = 6;
 /** Sellers besides the main offer's sell pieces that its stock does not show; common practice, no source. */
 const UNSEEN_SPREAD = 0.05;
+/** Days counted that stand for a quarter, and how far fewer may lie off it (season, sales), as a log; tried in the backtest. */
+const STANDS_FOR_QUARTER = 60;
+const UNCOUNTED_SPREAD = 0.3;
 
 interface Count {
   day: Day;
@@ -147,8 +150,9 @@ export const stockFalls = (
 
 /**
  * Monthly units from stock counts, the only way that counts real sales: Σ falls ÷ Σ days counted.
- * Interval of 80 %: exact Poisson on the total (Garwood 1936), wider where several sellers share the listing, since each
- * count is one seller's. Unknown under two comparable counts.
+ * Interval of 80 %: exact Poisson on the total (Garwood 1936), wider where fewer than 60 days were counted, which stand
+ * less well for the quarter, and where several sellers share the listing, since each count is one seller's. Unknown under
+ * two comparable counts.
  */
 export const unitsByStock = (
   readings: readonly Reading[],
@@ -165,7 +169,10 @@ export const unitsByStock = (
   const sellers = sellersOf(readings, until, windowDays);
   const value = unitsPerMonth(found.units / found.days);
   const counting = poissonInterval(found.units);
-  const unseen = sellers > 1 ? UNSEEN_SPREAD : 0;
+  const unseen = Math.hypot(
+    sellers > 1 ? UNSEEN_SPREAD : 0,
+    UNCOUNTED_SPREAD * Math.sqrt(Math.max(0, 1 - found.days / Math.min(STANDS_FOR_QUARTER, windowDays))),
+  );
   const widen = (bound: number): number =>
     found.units === 0 || bound === 0 ? 1 : Math.exp(Math.hypot(Math.log(bound / found.units), Z80 * unseen));
   const warnings: string[] = [];

@@ -90,7 +90,7 @@ export const againstSift = (
       'leaveOut',
       found(choice.leaveOut).length === 0,
       found(choice.leaveOut).length === 0 ? 'none of them' : quoted(found(choice.leaveOut)),
-      `not ${quoted(choice.leaveOut)}`,
+      `none of ${quoted(choice.leaveOut)}`,
     );
   const raised = (keys: readonly FlagKey[]): string[] =>
     keys.filter((k) => listing.flags.some((f) => f.key === k)).map((k) => FLAG_NAMES[k]);
@@ -100,7 +100,7 @@ export const againstSift = (
       'hide',
       raised(choice.hide).length === 0,
       raised(choice.hide).join(', ') || 'none of them',
-      `not ${names(choice.hide)}`,
+      `none of ${names(choice.hide)}`,
     );
   if (choice.only.length > 0)
     add('only', raised(choice.only).length > 0, raised(choice.only).join(', ') || 'none of them', names(choice.only));
@@ -116,7 +116,7 @@ const holdsWords = (stems: readonly string[], phrase: string): boolean => {
 
 const againstRange = (measure: Measure, range: Range, value: number | null, notation: Notation): LimitVerdict => {
   const text = (bound: number): string =>
-    `${boundToText(rounded(bound, measure.unit), measure.unit, notation)}${unitSuffix(measure.unit, notation)}`;
+    `${Number(Number(boundToText(bound, measure.unit, notation)).toFixed(DIGITS[measure.unit] ?? 0))}${unitSuffix(measure.unit, notation)}`;
   const { min, max } = range;
   const asked =
     min !== null && max !== null
@@ -137,10 +137,5 @@ const againstRange = (measure: Measure, range: Range, value: number | null, nota
   return { ...base, met: off === '', value: text(value), off };
 };
 
-/** Values that were estimated carry more digits than anybody asked for. */
-const rounded = (value: number, unit: Measure['unit']): number =>
-  unit === 'percent'
-    ? Math.round(value * 100) / 100
-    : unit === 'stars' || unit === 'decimal'
-      ? Math.round(value * 10) / 10
-      : Math.round(value);
+/** Values that were estimated or weighed carry more digits than anybody asked for. */
+const DIGITS: Partial<Record<Measure['unit'], number>> = { money: 2, weight: 2, length: 1, stars: 1, decimal: 1 };

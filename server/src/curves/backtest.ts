@@ -1,13 +1,7 @@
 import { and, asc, eq, exists, gt, inArray, lte, or, sql } from 'drizzle-orm';
 import { addDays } from '@kettle/core/measures/day';
-import {
-  backtestRows,
-  methodFigures,
-  METHODS,
-  type BacktestRow,
-  type MethodKey,
-  type Trial,
-} from '@kettle/core/estimate/backtest';
+import { backtestRows, methodFigures, type BacktestRow, type Trial } from '@kettle/core/estimate/backtest';
+import { METHODS, type MethodKey } from '@kettle/core/estimate/methods';
 import { fitCurve, type CurveFit } from '@kettle/core/estimate/curve-fit';
 import { estimateUnits } from '@kettle/core/estimate/units';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';

@@ -39,8 +39,10 @@ import { asReading } from './readings.ts';
 /** A listing by its code, as a brief and as its row. */
 export const listingByCode = async (db: Db, market: Market, code: string) => {
   const where = and(eq(listings.marketplaceId, market.id), eq(listings.code, code.toUpperCase()));
-  const [brief] = await selectBriefRows(db).where(where);
-  const [row] = await db.select().from(listings).where(where);
+  const [[brief], [row]] = await Promise.all([
+    selectBriefRows(db).where(where),
+    db.select().from(listings).where(where),
+  ]);
   if (!brief || !row) throw notFound(`The listing ${code}`);
   return { brief, row };
 };
@@ -61,31 +63,41 @@ export const costingOf = async (db: Db, listingId: number): Promise<SavedCosting
 
 export const sheetOf = async (db: Db, market: Market, code: string): Promise<ListingSheet> => {
   const { brief: briefRow, row } = await listingByCode(db, market, code);
-  const context = await briefContext(db, market, [row.brand]);
+  const [
+    context,
+    costing,
+    { units, season, curve, evidence },
+    stated,
+    watching,
+    [readingCount],
+    [texts],
+    inCandidates,
+    family,
+    asides,
+  ] = await Promise.all([
+    briefContext(db, market, [row.brand]),
+    costingOf(db, row.id),
+    estimateListing(db, market, {
+      id: row.id,
+      category: briefRow.category,
+      price: row.price,
+      rank: row.rank,
+      seenOn: row.seenOn,
+    }),
+    db.select().from(statedFigures).where(eq(statedFigures.listingId, row.id)).orderBy(desc(statedFigures.day)),
+    db.select().from(watched).where(eq(watched.listingId, row.id)),
+    db.select({ n: count() }).from(readings).where(eq(readings.listingId, row.id)),
+    db.select({ n: count() }).from(reviews).where(eq(reviews.listingId, row.id)),
+    db
+      .select({ id: candidates.id, name: candidates.name, stage: candidates.stage })
+      .from(lineUp)
+      .innerJoin(candidates, eq(candidates.id, lineUp.candidateId))
+      .where(eq(lineUp.listingId, row.id)),
+    familyOf(db, row),
+    asidesOf(db, market, row, briefRow.category),
+  ]);
   const { schedule } = context;
   const listing = briefFrom(briefRow, context);
-  const costing = await costingOf(db, row.id);
-  const [{ units, season, curve, evidence }, stated, watching, [readingCount], [texts], inCandidates, family, asides] =
-    await Promise.all([
-      estimateListing(db, market, {
-        id: row.id,
-        category: listing.category,
-        price: row.price,
-        rank: row.rank,
-        seenOn: row.seenOn,
-      }),
-      db.select().from(statedFigures).where(eq(statedFigures.listingId, row.id)).orderBy(desc(statedFigures.day)),
-      db.select().from(watched).where(eq(watched.listingId, row.id)),
-      db.select({ n: count() }).from(readings).where(eq(readings.listingId, row.id)),
-      db.select({ n: count() }).from(reviews).where(eq(reviews.listingId, row.id)),
-      db
-        .select({ id: candidates.id, name: candidates.name, stage: candidates.stage })
-        .from(lineUp)
-        .innerJoin(candidates, eq(candidates.id, lineUp.candidateId))
-        .where(eq(lineUp.listingId, row.id)),
-      familyOf(db, row),
-      asidesOf(db, market, row),
-    ]);
   const sides = sidesOf(briefRow);
   const fees =
     schedule === null
@@ -112,7 +124,7 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
     family,
     holders: holdersOfOffer((evidence.days.get(row.id) ?? []).map(asReading), market.today, 90),
     asides,
-    contradictions: await contradictions(db, market, row, units, stated),
+    contradictions: contradictions(market, row, units, evidence.days.get(row.id) ?? [], stated),
     season,
     fees: fees.known ? { known: true, ...fees.fees, sizeClass: fees.fees.sizeClass?.name ?? null } : fees,
     schedule,
@@ -179,7 +191,7 @@ export const against = async (
   const { brief: briefRow, row } = await listingByCode(db, market, code);
   const brief = briefFrom(briefRow, await briefContext(db, market, [row.brand]));
   const { choice } = readSift(new URLSearchParams(search), market);
-  const ancestors = await ancestorsOf(db, row.categoryId);
+  const ancestors = await ancestorsOf(db, market.id, brief.category);
   const paths = choice.categories.length > 0 ? await categoryPaths(db, market.id) : new Map<number, { path: string }>();
   const nameOf = (id: number): string | undefined =>
     ancestors.find((c) => c.id === id)?.name ?? paths.get(id)?.path.split(' › ').at(-1);

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Static } from '@sinclair/typebox';
 import type { Aside, Contradiction, Family } from '@kettle/contract/sheet';
 import { contradictionsOf, type Sourced } from '@kettle/core/estimate/contradictions';
@@ -15,7 +15,7 @@ import {
   lineUp,
   listings,
   marks,
-  readings,
+  type readings,
   stayAway,
   watched,
 } from '../db/schema.ts';
@@ -71,7 +71,12 @@ export const familyOf = async (db: Db, row: ListingRow): Promise<Static<typeof F
 };
 
 /** Where the seller put the listing, its kind or its brand aside before, and why; the newest first. */
-export const asidesOf = async (db: Db, market: Market, row: ListingRow): Promise<Static<typeof Aside>[]> => {
+export const asidesOf = async (
+  db: Db,
+  market: Market,
+  row: ListingRow,
+  categoryPath: string,
+): Promise<Static<typeof Aside>[]> => {
   const [marked, inLines, away, judged, ancestors] = await Promise.all([
     db.select().from(marks).where(eq(marks.listingId, row.id)),
     db
@@ -86,7 +91,7 @@ export const asidesOf = async (db: Db, market: Market, row: ListingRow): Promise
           .select()
           .from(brandJudgements)
           .where(and(eq(brandJudgements.marketplaceId, market.id), eq(brandJudgements.brand, row.brand))),
-    ancestorsOf(db, row.categoryId),
+    ancestorsOf(db, market.id, categoryPath),
   ]);
   const asides: Static<typeof Aside>[] = [];
   for (const mark of marked)
@@ -156,45 +161,51 @@ export const asidesOf = async (db: Db, market: Market, row: ListingRow): Promise
   return asides.sort((a, b) => (b.day ?? '').localeCompare(a.day ?? ''));
 };
 
-/** A category with all above it, from the root on. */
-export const ancestorsOf = async (db: Db, categoryId: number): Promise<{ id: number; name: string }[]> => {
-  const result: { id: number; name: string }[] = [];
-  for (let id: number | null = categoryId; id !== null && result.length < 12;) {
-    const [row]: { id: number; name: string; parent: number | null }[] = await db
-      .select({ id: categories.id, name: categories.name, parent: categories.parentId })
-      .from(categories)
-      .where(eq(categories.id, id));
-    if (!row) break;
-    result.unshift({ id: row.id, name: row.name });
-    id = row.parent;
-  }
-  return result;
+/** A category with all above it, from the root on: their paths begin alike. */
+export const ancestorsOf = async (
+  db: Db,
+  marketplaceId: string,
+  path: string,
+): Promise<{ id: number; name: string }[]> => {
+  const names = path.split(' › ');
+  return db
+    .select({ id: categories.id, name: categories.name })
+    .from(categories)
+    .where(
+      and(
+        eq(categories.marketplaceId, marketplaceId),
+        inArray(
+          categories.path,
+          names.map((_, i) => names.slice(0, i + 1).join(' › ')),
+        ),
+      ),
+    )
+    .orderBy(asc(categories.depth));
 };
 
 const SOURCE_NAMES = { feed: 'the marketplace feed', import: 'an import', typed: 'a reading you typed' } as const;
 const LOOK_BACK_DAYS = 60;
 
 /** Where sources say different things of a listing. */
-export const contradictions = async (
-  db: Db,
+export const contradictions = (
   market: Market,
   row: ListingRow,
   units: UnitsEstimate,
+  days: readonly (typeof readings.$inferSelect)[],
   stated: readonly { measure: 'units' | 'revenue'; value: number; source: string; day: string }[],
-): Promise<Static<typeof Contradiction>[]> => {
-  const rows = await db
-    .select({ day: readings.day, price: readings.price, reviews: readings.reviews, source: readings.source })
-    .from(readings)
-    .where(and(eq(readings.listingId, row.id), gte(readings.day, addDays(market.today, -LOOK_BACK_DAYS))))
-    .orderBy(desc(readings.day));
-  const seen = rows.flatMap((r): Sourced[] => [
-    ...(r.price === null
-      ? []
-      : [{ measure: 'price' as const, source: SOURCE_NAMES[r.source], value: r.price, day: r.day }]),
-    ...(r.reviews === null
-      ? []
-      : [{ measure: 'reviews' as const, source: SOURCE_NAMES[r.source], value: r.reviews, day: r.day }]),
-  ]);
+): Static<typeof Contradiction>[] => {
+  const from = addDays(market.today, -LOOK_BACK_DAYS);
+  const seen = days
+    .filter((r) => r.day >= from)
+    .toReversed()
+    .flatMap((r): Sourced[] => [
+      ...(r.price === null
+        ? []
+        : [{ measure: 'price' as const, source: SOURCE_NAMES[r.source], value: r.price, day: r.day }]),
+      ...(r.reviews === null
+        ? []
+        : [{ measure: 'reviews' as const, source: SOURCE_NAMES[r.source], value: r.reviews, day: r.day }]),
+    ]);
   return contradictionsOf({
     estimate: units.best,
     from: units.from,

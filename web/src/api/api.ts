@@ -2,6 +2,7 @@ import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { takeSentAhead } from './sent-ahead.ts';
 import type { Problem } from '@kettle/contract/shapes';
 import { candidates, reviews, watch } from '@kettle/contract/candidates';
+import { curves } from '@kettle/contract/curves';
 import { demand, demandAddress, type DemandQuestion, type NicheList, type TermList } from '@kettle/contract/demand';
 import { listings } from '@kettle/contract/listings';
 import { shortlist } from '@kettle/contract/shortlist';
@@ -53,7 +54,9 @@ type Tag =
   | 'Job'
   | 'Sift'
   | 'Sieve'
-  | 'Rules';
+  | 'Rules'
+  | 'Curve'
+  | 'Backtest';
 
 const overHttp = fetchBaseQuery({ baseUrl: new URL('/', window.location.origin).href });
 
@@ -76,6 +79,8 @@ export const api = createApi({
     'Sift',
     'Sieve',
     'Rules',
+    'Curve',
+    'Backtest',
   ],
   refetchOnReconnect: true,
   endpoints: (build) => {
@@ -193,6 +198,18 @@ export const api = createApi({
       }),
       sheet: ask(listings.sheet, ['Listing']),
       history: ask(listings.history, ['Listing']),
+      surroundings: ask(listings.surroundings, ['Listing']),
+      against: ask(listings.against, ['Listing', 'Rules']),
+      keepCounts: change(listings.keepCounts, ['Listing', 'Curve', 'Score']),
+      overruleCraft: change(listings.overruleCraft, ['Listing', 'Score']),
+      curves: ask(curves.list, ['Curve']),
+      curvePoints: ask(curves.points, ['Curve', 'Listing']),
+      tryRefit: ask(curves.tryRefit, ['Curve', 'Listing']),
+      refitCurve: change(curves.refit, ['Curve', 'Listing', 'Sift', 'Demand', 'Score']),
+      takeCurve: change(curves.take, ['Curve', 'Listing', 'Sift', 'Demand', 'Score', 'Marketplaces']),
+      useCurve: change(curves.useVersion, ['Curve', 'Listing', 'Sift', 'Demand', 'Score']),
+      backtest: ask(curves.backtest, ['Backtest']),
+      runBacktest: change(curves.runBacktest, ['Job']),
       briefs: ask(listings.brief, ['Listing']),
       saveCosting: change(listings.saveCosting, ['Score']),
       candidates: ask(candidates.list, ['Candidate']),
@@ -269,6 +286,18 @@ export const {
   useMarkMutation,
   useSheetQuery,
   useHistoryQuery,
+  useSurroundingsQuery,
+  useAgainstQuery,
+  useKeepCountsMutation,
+  useOverruleCraftMutation,
+  useCurvesQuery,
+  useCurvePointsQuery,
+  useTryRefitQuery,
+  useRefitCurveMutation,
+  useTakeCurveMutation,
+  useUseCurveMutation,
+  useBacktestQuery,
+  useRunBacktestMutation,
   useBriefsQuery,
   useSaveCostingMutation,
   useCandidatesQuery,

@@ -23,6 +23,8 @@ export const makeRouter = () =>
             { path: 'brands/:brand', lazy: () => import('../brands/brand-page.tsx') },
             { path: 'compare', lazy: () => import('../sift/compare-page.tsx') },
             { path: 'listings/:code', lazy: () => import('../listings/listing-page.tsx') },
+            { path: 'curves', lazy: () => import('../curves/curves-page.tsx') },
+            { path: 'backtest', lazy: () => import('../curves/backtest-page.tsx') },
             { path: 'candidates', lazy: () => import('../candidates/candidates-page.tsx') },
             { path: 'candidates/:id/:tab?', lazy: () => import('../candidates/candidate-page.tsx') },
             { path: 'shortlist', lazy: () => import('../shortlist/shortlist-page.tsx') },

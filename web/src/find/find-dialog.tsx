@@ -37,6 +37,8 @@ const FindBody = ({ market, onClose }: { market: Marketplace; onClose: () => voi
     { key: 'shelf', to: `/${market.id}/shelf`, title: 'Shelf', about: 'screen' },
     { key: 'candidates', to: `/${market.id}/candidates`, title: 'Candidates', about: 'screen' },
     { key: 'shortlist', to: `/${market.id}/shortlist`, title: 'Shortlist', about: 'screen' },
+    { key: 'curves', to: `/${market.id}/curves`, title: 'Rank curves', about: 'screen' },
+    { key: 'backtest', to: `/${market.id}/backtest`, title: 'How well estimates do', about: 'screen' },
     { key: 'sources', to: '/sources', title: 'Sources', about: 'screen' },
   ].filter((s) => s.title.toLowerCase().includes(asked.toLowerCase()));
   const found = asked === '' ? undefined : data;

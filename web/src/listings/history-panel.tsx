@@ -1,14 +1,27 @@
 import { Box, Button, Flex, HStack, Text } from '@chakra-ui/react';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { History } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
-import { addDays, epochDay, dayFromEpoch } from '@kettle/core/measures/day';
-import { majorFromMinor } from '@kettle/core/money/money';
+import { dayFromEpoch, epochDay, MONTH_NAMES } from '@kettle/core/measures/day';
 import { useHistoryQuery } from '../api/api.ts';
-import { count, day, decimal } from '../ui/format.ts';
+import { day, decimal } from '../ui/format.ts';
 import { RangeChoice, TableSwitch } from '../ui/chart-choices.tsx';
-import { DayChart, type DayPoint } from '../ui/day-chart.tsx';
+import { DayChart } from '../ui/day-chart.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { saveCsv } from '../ui/save-csv.ts';
+import { SaveMenu } from '../ui/save-menu.tsx';
+import { HistoryCompare } from './history-compare.tsx';
+import {
+  emptySpans,
+  holderSpans,
+  pointsOf,
+  SERIES,
+  startOf,
+  yearsOver,
+  type HistoryPoint,
+  type SeriesKey,
+} from './history-data.ts';
+import { HolderStrip } from './holder-strip.tsx';
 
 const RANGES = [
   ['1 month', 31],
@@ -17,161 +30,359 @@ const RANGES = [
   ['12 months', 366],
   ['All', Infinity],
 ] as const;
-const SERIES = [
-  { key: 'units', name: 'Units a day', colour: 'series1', scale: 'from zero', digits: 1 },
-  { key: 'price', name: 'Price', colour: 'series2', scale: 'as it falls', digits: 2 },
-  { key: 'rank', name: 'Rank (top is best)', colour: 'series3', scale: 'smallest on top', digits: 0 },
-  { key: 'stock', name: 'Stock', colour: 'series4', scale: 'from zero', digits: 0 },
-] as const;
-type SeriesKey = (typeof SERIES)[number]['key'];
-interface Point extends DayPoint {
-  at: number;
-  units: number | null;
-  price: number | null;
-  rank: number | null;
-  stock: number | null;
-  spike: boolean;
+type View = 'over time' | 'years' | 'compared';
+
+interface Props {
+  market: Marketplace;
+  code: string;
+  title: string;
+  today: string;
+  /** Units of an ordinary day, drawn across; null where unknown. */
+  typicalPerDay: number | null;
 }
 
 /** The past of a listing: each measure in a chart of its own above the same days, so that no axis is shared. */
-const HistoryPanel = ({ market, code, today }: { market: Marketplace; code: string; today: string }) => {
+const HistoryPanel = ({ market, code, title, today, typicalPerDay }: Props) => {
   const { currentData, error } = useHistoryQuery({ params: { marketplace: market.id, code } });
-  const [range, setRange] = useState<number>(92);
-  const [shown, setShown] = useState<SeriesKey[]>(['units', 'price', 'rank']);
+  const [range, setRange] = useState<number>(183);
+  const [shown, setShown] = useState<(SeriesKey | 'offer')[]>(['units', 'price', 'rank']);
+  const [view, setView] = useState<View>('over time');
   const [asTable, setAsTable] = useState(false);
+  const within = useRef<HTMLDivElement>(null);
+  const from = startOf(today, range);
   const points = useMemo(
-    () => (currentData ? pointsOf(currentData, market, range, today) : []),
-    [currentData, market, range, today],
+    () => (currentData ? pointsOf(currentData, market.currency, from) : []),
+    [currentData, market.currency, from],
   );
   if (error) return <ProblemNote error={error} />;
-  if (!currentData) return <Box h="220px" />;
-  const known = points.some((p) => p.units !== null || p.price !== null || p.rank !== null);
-  const daily = currentData.days.length > 0;
+  if (!currentData) return <Box h="320px" />;
+  const has = (key: SeriesKey): boolean => points.some((p) => p[key] !== null);
+  const known = SERIES.some((s) => has(s.key));
+  const nothing = currentData.days.day.length === 0 && currentData.months.length === 0;
+  const series = SERIES.filter((s) => shown.includes(s.key) && has(s.key));
+  const toggle = (key: SeriesKey | 'offer'): void =>
+    setShown(shown.includes(key) ? shown.filter((s) => s !== key) : [...shown, key]);
   return (
-    <>
-      <Flex gap="3" wrap="wrap" mb="2">
-        <RangeChoice ranges={RANGES} value={range} onChange={setRange} />
-        <HStack gap="1" role="group" aria-label="Series">
-          {SERIES.map(({ key, name }) => (
+    <Box>
+      <Flex gap="2" wrap="wrap" mb="2" align="center">
+        {view !== 'years' && <RangeChoice ranges={RANGES} value={range} onChange={setRange} />}
+        <HStack gap="1" role="group" aria-label="View" ml="auto">
+          {(
+            [
+              ['over time', 'Over time'],
+              ['years', 'Years over one another'],
+              ['compared', 'Compare'],
+            ] as const
+          ).map(([key, name]) => (
             <Button
               key={key}
               size="2xs"
-              variant={shown.includes(key) ? 'subtle' : 'outline'}
-              aria-pressed={shown.includes(key)}
-              onClick={() => setShown(shown.includes(key) ? shown.filter((s) => s !== key) : [...shown, key])}
+              variant={view === key ? 'subtle' : 'outline'}
+              aria-pressed={view === key}
+              onClick={() => setView(key)}
             >
-              {name.split(' (')[0]}
+              {name}
             </Button>
           ))}
-        </HStack>
-        <TableSwitch asTable={asTable} onChange={setAsTable} />
-      </Flex>
-      {!known ? (
-        <Text color="inkSoft" fontSize="13px">
-          {daily || currentData.months.length > 0
-            ? 'Nothing was read in this span; choose a longer one.'
-            : 'No reading yet. Watch the listing: the first reading comes with the next day.'}
-        </Text>
-      ) : asTable ? (
-        <PointTable points={points} />
-      ) : (
-        SERIES.filter((s) => shown.includes(s.key) && points.some((p) => p[s.key] !== null)).map((s) => (
-          <DayChart
-            key={s.key}
-            caption={s.name}
-            points={points}
-            lines={[{ key: s.key, name: s.name, colour: s.colour }]}
-            height={s.key === 'units' ? 130 : 92}
-            scale={s.scale}
-            digits={s.digits}
-            marked={s.key === 'units' ? points.filter((p) => p.spike).map((p) => p.at) : []}
+          <TableSwitch asTable={asTable} onChange={setAsTable} />
+          <SaveMenu
+            within={within}
+            title={`${title}, ${code}`}
+            onCsv={() => saveHistory(title, code, market, points)}
           />
-        ))
+        </HStack>
+      </Flex>
+      {view !== 'compared' && (
+        <HStack gap="1" role="group" aria-label="Series" wrap="wrap" mb="2">
+          {SERIES.map(({ key, name }) => (
+            <SeriesButton key={key} name={name} on={shown.includes(key)} onClick={() => toggle(key)} />
+          ))}
+          {currentData.holders.length > 0 && view === 'over time' && (
+            <SeriesButton name="Main offer" on={shown.includes('offer')} onClick={() => toggle('offer')} />
+          )}
+        </HStack>
       )}
-      {!daily && currentData.months.length > 0 && (
+      <Box ref={within}>
+        {nothing ? (
+          <Text color="inkSoft" fontSize="13px">
+            No reading yet. Watch the listing: the first reading comes with the next day.
+          </Text>
+        ) : !known && view === 'over time' ? (
+          <Text color="inkSoft" fontSize="13px">
+            Nothing was read in this span; choose a longer one.
+          </Text>
+        ) : view === 'compared' ? (
+          <HistoryCompare market={market} code={code} title={title} points={points} from={from} />
+        ) : view === 'years' ? (
+          <YearCharts history={currentData} market={market} shown={shown} asTable={asTable} />
+        ) : asTable ? (
+          <PointTable points={points} history={currentData} keys={series.map((s) => s.key)} />
+        ) : (
+          <OverTime
+            history={currentData}
+            points={points}
+            from={from}
+            series={series}
+            typicalPerDay={typicalPerDay}
+            withOffer={shown.includes('offer')}
+          />
+        )}
+      </Box>
+      {currentData.days.day.length === 0 && currentData.months.length > 0 && (
         <Text fontSize="12px" color="inkSoft">
           Monthly averages: this listing has not been watched.
         </Text>
       )}
+    </Box>
+  );
+};
+
+const SeriesButton = ({ name, on, onClick }: { name: string; on: boolean; onClick: () => void }) => (
+  <Button size="2xs" variant={on ? 'subtle' : 'outline'} aria-pressed={on} onClick={onClick}>
+    {name}
+  </Button>
+);
+
+const OverTime = ({
+  history,
+  points,
+  from,
+  series,
+  typicalPerDay,
+  withOffer,
+}: {
+  history: History;
+  points: HistoryPoint[];
+  from: string;
+  series: readonly (typeof SERIES)[number][];
+  typicalPerDay: number | null;
+  withOffer: boolean;
+}) => {
+  const marks = history.marks.filter((m) => m.day >= from);
+  const daysOf = (kind: (typeof marks)[number]['kind']): number[] =>
+    marks.filter((m) => m.kind === kind).map((m) => epochDay(m.day));
+  const empty = emptySpans(history, from);
+  const spikes = daysOf('spike');
+  const spans = [points[0]?.at ?? 0, points.at(-1)?.at ?? 1] as const;
+  return (
+    <>
+      {series.map((s) => (
+        <DayChart
+          key={s.key}
+          caption={s.caption}
+          points={points}
+          lines={[{ key: s.key, name: s.name, colour: s.colour }]}
+          height={s.key === 'units' ? 132 : 92}
+          scale={s.scale}
+          digits={s.digits}
+          together="history"
+          shaded={s.key === 'units' || s.key === 'stock' || s.key === 'revenue' ? empty : []}
+          marked={s.key === 'units' || s.key === 'revenue' ? spikes : []}
+          ticked={s.key === 'stock' ? daysOf('restock') : s.key === 'price' ? daysOf('price') : []}
+          level={s.key === 'units' ? typicalPerDay : null}
+        />
+      ))}
+      {withOffer && <HolderStrip spans={holderSpans(history, from)} from={spans[0]} to={spans[1]} />}
+      <Text fontSize="12px" color="inkSoft" mt="1">
+        {[
+          typicalPerDay !== null && 'dashed across: an ordinary day',
+          spikes.length > 0 && `● ${spikes.length === 1 ? 'a day' : `${spikes.length} days`} far above the rest`,
+          empty.length > 0 && 'shaded: out of stock',
+          series.some((s) => s.key === 'stock') && 'dotted in stock: restocks',
+          series.some((s) => s.key === 'price') &&
+            marks.some((m) => m.kind === 'price') &&
+            'dotted in price: it moved by 8 % or more',
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+      </Text>
+      <MarkList marks={marks} />
     </>
   );
 };
 
-const pointsOf = ({ days, months }: History, market: Marketplace, range: number, today: string): Point[] => {
-  const from = range === Infinity ? '0000' : addDays(today, -range);
-  const price = (minor: number | null): number | null =>
-    minor === null ? null : majorFromMinor(minor, market.currency);
-  const firstDay = days[0]?.day ?? '9999';
-  const points: Point[] = months
-    .filter((m) => m.month >= from && m.month < firstDay)
-    .map((m) => ({
-      at: epochDay(m.month) + 14,
-      units: m.units === null ? null : m.units / 30.4375,
-      price: price(m.price),
-      rank: m.rank,
-      stock: null,
-      spike: false,
-    }));
-  let last: number | null = null;
-  for (const d of days) {
-    if (d.day < from) continue;
-    const at = epochDay(d.day);
-    // A gap is a gap: an empty point keeps the line from bridging it.
-    if (last !== null && at - last > 3)
-      points.push({ at: last + 1, units: null, price: null, rank: null, stock: null, spike: false });
-    points.push({ at, units: d.units, price: price(d.price), rank: d.rank, stock: d.stock, spike: d.spike });
-    last = at;
-  }
-  return points;
+const MARK_NAMES = {
+  spike: 'Units',
+  empty: 'Stock',
+  restock: 'Restock',
+  price: 'Price',
+  holder: 'Main offer',
+} as const;
+const SHOWN_MARKS = 6;
+
+/** What happened on which day, the newest first: the marks of the charts in words. */
+const MarkList = ({ marks }: { marks: History['marks'] }) => {
+  const [all, setAll] = useState(false);
+  const told = marks.filter((m) => m.kind !== 'empty' && m.kind !== 'restock').toReversed();
+  if (told.length === 0) return null;
+  return (
+    <Box fontSize="12px" mt="1">
+      {(all ? told : told.slice(0, SHOWN_MARKS)).map((m) => (
+        <Box as="span" key={`${m.day}${m.kind}`} mr="3" display="inline-block">
+          {day(m.day)}{' '}
+          <Box as="span" color="inkSoft">
+            {MARK_NAMES[m.kind]}: {m.text}
+          </Box>
+        </Box>
+      ))}
+      {told.length > SHOWN_MARKS && (
+        <Button size="2xs" variant="outline" onClick={() => setAll(!all)}>
+          {all ? 'Fewer' : `${told.length - SHOWN_MARKS} more`}
+        </Button>
+      )}
+    </Box>
+  );
 };
 
-const PointTable = ({ points }: { points: Point[] }) => (
-  <Box
-    maxH="300px"
-    overflow="auto"
-    borderWidth="1px"
-    borderColor="rule"
-    tabIndex={0}
-    role="region"
-    aria-label="History as a table"
-  >
-    <Box
-      as="table"
-      w="100%"
-      fontSize="12px"
-      css={{
-        '& th, & td': { padding: '2px 8px', textAlign: 'right' },
-        '& th:first-of-type, & td:first-of-type': { textAlign: 'left' },
-      }}
-    >
-      <thead>
-        <tr>
-          <th scope="col">Day</th>
-          <th scope="col">Units</th>
-          <th scope="col">Price</th>
-          <th scope="col">Rank</th>
-          <th scope="col">Stock</th>
-        </tr>
-      </thead>
-      <tbody>
-        {points
-          .filter((p) => p.rank !== null || p.price !== null)
-          .toReversed()
-          .map((p) => (
+const MONTHS = Array.from({ length: 12 }, (_, m) => m);
+
+const YearCharts = ({
+  history,
+  market,
+  shown,
+  asTable,
+}: {
+  history: History;
+  market: Marketplace;
+  shown: readonly string[];
+  asTable: boolean;
+}) => {
+  const charts = useMemo(
+    () =>
+      SERIES.filter((s) => shown.includes(s.key)).map((s) => ({ ...s, ...yearsOver(history, market.currency, s.key) })),
+    [history, market.currency, shown],
+  );
+  const known = charts.filter((c) => c.lines.length > 0);
+  if (known.length === 0)
+    return (
+      <Text color="inkSoft" fontSize="13px">
+        No month is known of what is chosen.
+      </Text>
+    );
+  return known.map((c) =>
+    asTable ? (
+      <Box key={c.key} as="table" fontSize="12px" mb="2" className="figures" w="100%">
+        <caption style={{ textAlign: 'left' }}>{c.caption}, mean of each month</caption>
+        <thead>
+          <tr>
+            <th scope="col" style={{ textAlign: 'left' }}>
+              Month
+            </th>
+            {c.lines.map((l) => (
+              <th scope="col" key={l.key} style={{ textAlign: 'right' }}>
+                {l.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {c.points.map((p) => (
             <tr key={p.at}>
-              <td>
-                {day(dayFromEpoch(p.at))}
-                {p.spike ? ' ▲ far above the rest' : ''}
-              </td>
-              <td>{decimal(p.units)}</td>
-              <td>{decimal(p.price, 2)}</td>
-              <td>{count(p.rank)}</td>
-              <td>{count(p.stock)}</td>
+              <td>{MONTH_NAMES[p.at]}</td>
+              {c.lines.map((l) => (
+                <td key={l.key} style={{ textAlign: 'right' }}>
+                  {decimal(p[l.key] as number | null, c.digits)}
+                </td>
+              ))}
             </tr>
           ))}
-      </tbody>
+        </tbody>
+      </Box>
+    ) : (
+      <DayChart
+        key={c.key}
+        caption={`${c.caption}: ${c.lines.map((l) => l.name).join(', ')} (thickest: the latest)`}
+        points={c.points}
+        lines={c.lines}
+        height={150}
+        scale={c.scale}
+        digits={c.digits}
+        together="years"
+        xTicks={MONTHS}
+        xText={(m) => MONTH_NAMES[m]?.slice(0, 3) ?? ''}
+        labelText={(m) => MONTH_NAMES[m] ?? ''}
+      />
+    ),
+  );
+};
+
+const headOf = (key: SeriesKey): string => SERIES.find((s) => s.key === key)!.name;
+
+const saveHistory = (title: string, code: string, market: Marketplace, points: readonly HistoryPoint[]): void =>
+  saveCsv(
+    `history ${code}`,
+    [title, `${market.name}, money in ${market.currency}; units and revenue a day, by rank`],
+    ['Day', ...SERIES.map((s) => s.name)],
+    points
+      .filter((p) => SERIES.some((s) => p[s.key] !== null))
+      .map((p) => [
+        dayFromEpoch(p.at),
+        ...SERIES.map((s) => (p[s.key] === null ? null : Number(p[s.key]!.toFixed(s.digits + 1)))),
+      ]),
+  );
+
+const PointTable = ({
+  points,
+  history,
+  keys,
+}: {
+  points: HistoryPoint[];
+  history: History;
+  keys: readonly SeriesKey[];
+}) => {
+  const marks = useMemo(() => {
+    const byDay = new Map<number, string[]>();
+    for (const m of history.marks) byDay.set(epochDay(m.day), [...(byDay.get(epochDay(m.day)) ?? []), m.text]);
+    return byDay;
+  }, [history]);
+  return (
+    <Box
+      maxH="320px"
+      overflow="auto"
+      borderWidth="1px"
+      borderColor="rule"
+      tabIndex={0}
+      role="region"
+      aria-label="History as a table"
+    >
+      <Box
+        as="table"
+        w="100%"
+        fontSize="12px"
+        className="figures"
+        css={{
+          '& th, & td': { padding: '2px 8px', textAlign: 'right' },
+          '& th:first-of-type, & td:first-of-type, & td:last-of-type': { textAlign: 'left' },
+        }}
+      >
+        <thead>
+          <tr>
+            <th scope="col">Day</th>
+            {keys.map((key) => (
+              <th scope="col" key={key}>
+                {headOf(key)}
+              </th>
+            ))}
+            <th scope="col">Marks</th>
+          </tr>
+        </thead>
+        <tbody>
+          {points
+            .filter((p) => keys.some((key) => p[key] !== null))
+            .toReversed()
+            .map((p) => (
+              <tr key={p.at}>
+                <td>{day(dayFromEpoch(p.at))}</td>
+                {keys.map((key) => (
+                  <td key={key}>{decimal(p[key], SERIES.find((s) => s.key === key)!.digits)}</td>
+                ))}
+                <td>{marks.get(p.at)?.join(', ') ?? ''}</td>
+              </tr>
+            ))}
+        </tbody>
+      </Box>
     </Box>
-  </Box>
-);
+  );
+};
 
 export default HistoryPanel;

@@ -5,13 +5,14 @@ import type { ListingSheet as Sheet } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useMarkMutation, useSheetQuery, useWatchByCodesMutation } from '../api/api.ts';
 import { useTray } from '../tray/use-tray.ts';
-import { count, day, decimal, moneyWith, percent, weightWith } from '../ui/format.ts';
-import { MONTH_NAMES } from '@kettle/core/measures/day';
-import { lengthInUnit } from '@kettle/core/measures/units';
-import { Mark } from '../ui/mark.tsx';
+import { count, day, moneyWith } from '../ui/format.ts';
 import { Picture } from '../ui/picture.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { AgainstPanel } from './against-panel.tsx';
+import { CraftPanel } from './craft-panel.tsx';
+import { Asides, Contradictions, Facts, FamilyTable, Sellers } from './facts-panel.tsx';
 import { MoneyPanel } from './money-panel.tsx';
+import { SeasonPanel } from './season-panel.tsx';
 import { UnitsPanel } from './units-panel.tsx';
 
 const HistoryPanel = lazy(() => import('./history-panel.tsx'));
@@ -44,23 +45,57 @@ export const ListingSheet = ({ market, code, wide = false }: { market: Marketpla
     <Box px="5" py="4">
       <title>{`${sheet.listing.title} – Cold Kettle`}</title>
       <SheetHead market={market} sheet={sheet} />
+      <Asides market={market} sheet={sheet} />
+      <JumpLine />
       <Section title="Units a month">
-        <UnitsPanel sheet={sheet} />
+        <UnitsPanel key={sheet.listing.code} market={market} sheet={sheet} />
+        <Contradictions market={market} sheet={sheet} />
+        <Stated market={market} sheet={sheet} />
       </Section>
       <Section title="History">
-        <Suspense fallback={<Skeleton h="220px" />}>
-          <HistoryPanel market={market} code={sheet.listing.code} today={sheet.today} />
+        <Suspense fallback={<Skeleton h="320px" />}>
+          <HistoryPanel
+            market={market}
+            code={sheet.listing.code}
+            title={sheet.listing.title}
+            today={sheet.today}
+            typicalPerDay={sheet.units.spikes?.typicalPerDay ?? null}
+          />
         </Suspense>
       </Section>
+      <Section title="Season and trend">
+        <SeasonPanel market={market} code={sheet.listing.code} />
+      </Section>
       <Flex gap="8" wrap={wide ? 'nowrap' : 'wrap'}>
-        <Box flex="1" minW="300px">
-          <Section title={`What is left of ${moneyWith(sheet.costing.price ?? sheet.listing.price, market)}`}>
+        <Box flex="1" minW="260px">
+          <Section
+            title={`What is left of ${moneyWith(sheet.costing.price ?? sheet.listing.price, market)}`}
+            jump="Money"
+          >
             <MoneyPanel key={sheet.listing.code} market={market} sheet={sheet} />
           </Section>
         </Box>
-        <Box flex="1" minW="220px">
-          <Section title="Facts">
+        <Box flex="1" minW="260px">
+          <Section title="Against a sieve" jump="Limits">
+            <AgainstPanel market={market} code={sheet.listing.code} />
+          </Section>
+        </Box>
+      </Flex>
+      <Section title="How well its page is made" jump="Page">
+        <CraftPanel key={sheet.listing.code} market={market} sheet={sheet} />
+      </Section>
+      <Section title="Variations">
+        <FamilyTable market={market} sheet={sheet} />
+      </Section>
+      <Flex gap="8" wrap={wide ? 'nowrap' : 'wrap'}>
+        <Box flex="1" minW="260px">
+          <Section title="Facts and flags" jump="Facts">
             <Facts market={market} sheet={sheet} />
+          </Section>
+        </Box>
+        <Box flex="1" minW="260px">
+          <Section title="Sellers">
+            <Sellers sheet={sheet} />
           </Section>
         </Box>
       </Flex>
@@ -68,8 +103,64 @@ export const ListingSheet = ({ market, code, wide = false }: { market: Marketpla
   );
 };
 
-export const Section = ({ title, children }: { title: string; children: React.ReactNode }) => (
-  <Box as="section" mt="4" pt="3" borderTopWidth="1px" borderColor="rule">
+const PARTS = [
+  'Units a month',
+  'History',
+  'Season and trend',
+  'Money',
+  'Limits',
+  'Page',
+  'Variations',
+  'Facts',
+  'Sellers',
+];
+const partId = (part: string): string => `sheet-${part.toLowerCase().replaceAll(' ', '-')}`;
+
+/** Jumps to a part of the sheet, which is longer than the window. */
+const JumpLine = () => (
+  <Flex as="nav" aria-label="Parts of the sheet" gap="3" mt="3" fontSize="13px" wrap="wrap">
+    {PARTS.map((part) => (
+      <Box
+        key={part}
+        asChild
+        color="aubergine"
+        textDecoration="underline"
+        textUnderlineOffset="3px"
+        minH="24px"
+        cursor="pointer"
+        bg="transparent"
+      >
+        <button type="button" onClick={() => document.getElementById(partId(part))?.scrollIntoView({ block: 'start' })}>
+          {part.split(' ')[0]}
+        </button>
+      </Box>
+    ))}
+  </Flex>
+);
+
+/** What sources state of it, kept as they said it. */
+const Stated = ({ market, sheet }: { market: Marketplace; sheet: Sheet }) => (
+  <>
+    {sheet.stated.map((s) => (
+      <Text key={`${s.measure}${s.source}${s.day}`} fontSize="13px" mt="1.5" color="inkSoft">
+        {s.source} states {s.measure === 'units' ? `${count(s.value)} units` : moneyWith(s.value, market, true)} a month
+        ({day(s.day)})
+      </Text>
+    ))}
+  </>
+);
+
+export const Section = ({
+  title,
+  jump = title,
+  children,
+}: {
+  title: string;
+  /** What the line of jumps calls it. */
+  jump?: string;
+  children: React.ReactNode;
+}) => (
+  <Box as="section" id={partId(jump)} mt="4" pt="3" borderTopWidth="1px" borderColor="rule" scrollMarginTop="8px">
     <Heading as="h2" fontSize="15px" mb="2">
       {title}
     </Heading>
@@ -140,78 +231,5 @@ const SheetHead = ({ market, sheet }: { market: Marketplace; sheet: Sheet }) => 
         </HStack>
       </Box>
     </Flex>
-  );
-};
-
-const Facts = ({ market, sheet }: { market: Marketplace; sheet: Sheet }) => {
-  const { listing, sides, season } = sheet;
-  const unit = market.measures === 'imperial' ? 'in' : 'cm';
-  const facts: [string, string][] = [
-    ['Reviews', `${count(listing.reviews)}${sheet.reviewTexts > 0 ? `, ${count(sheet.reviewTexts)} on file` : ''}`],
-    ['Rating', decimal(listing.rating)],
-    ['Rank', listing.rank === null ? 'not known' : `${count(listing.rank)} in ${listing.category.split(' › ')[0]}`],
-    ['Sellers', `${count(listing.sellers)}${listing.soldByMarketplace ? ', the marketplace among them' : ''}`],
-    [
-      'Fulfilled by',
-      listing.fulfilment === 'unknown'
-        ? 'not known'
-        : listing.fulfilment === 'marketplace'
-          ? 'the marketplace'
-          : 'the seller',
-    ],
-    ['Weight', listing.weight === null ? 'not known' : weightWith(listing.weight, market)],
-    [
-      'Sides',
-      sides ? `${sides.map((s) => decimal(lengthInUnit(s, market.measures))).join(' × ')} ${unit}` : 'not known',
-    ],
-    ['Size class', listing.sizeClass ?? 'not known'],
-    ['Variations', count(listing.variations)],
-    [
-      'Pack',
-      listing.packCount === null
-        ? 'one piece, as far as the title says'
-        : `${listing.packCount} pieces, ${moneyWith(listing.piecePrice, market)} each`,
-    ],
-    ['Page craft', listing.craft === null ? 'not known' : `${listing.craft} of 100`],
-    [
-      'Best three months',
-      season
-        ? `${percent(season.share)}: ${season.months.map((m) => MONTH_NAMES[m]!.slice(0, 3)).join(', ')}`
-        : 'unknown, under 12 months of history',
-    ],
-  ];
-  return (
-    <>
-      <Box
-        as="dl"
-        display="grid"
-        gridTemplateColumns="auto 1fr"
-        columnGap="4"
-        rowGap="1"
-        fontSize="13px"
-        className="figures"
-      >
-        {facts.map(([name, value]) => (
-          <Box key={name} display="contents">
-            <Box as="dt" color="inkSoft">
-              {name}
-            </Box>
-            <Box as="dd">{value}</Box>
-          </Box>
-        ))}
-      </Box>
-      {listing.flags.map((f) => (
-        <Text key={f.key} fontSize="13px" mt="1.5" title={f.reason}>
-          <Mark kind={f.kind === 'risk' ? 'care' : 'holds'} word={f.kind === 'risk' ? 'take care' : 'speaks for it'} />
-          {f.label}: {f.reason}
-        </Text>
-      ))}
-      {sheet.stated.map((s) => (
-        <Text key={`${s.measure}${s.source}${s.day}`} fontSize="13px" mt="1.5" color="inkSoft">
-          {s.source} states {s.measure === 'units' ? `${count(s.value)} units` : moneyWith(s.value, market, true)} a
-          month ({day(s.day)})
-        </Text>
-      ))}
-    </>
   );
 };

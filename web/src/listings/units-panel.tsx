@@ -1,98 +1,210 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { Figure } from '@kettle/contract/shapes';
-import { count, percent } from '../ui/format.ts';
+import type { Marketplace } from '@kettle/contract/sources';
+import { Link } from 'react-router';
+import { count, day, percent } from '../ui/format.ts';
 import { IntervalBar } from '../ui/interval-bar.tsx';
+import { Mark } from '../ui/mark.tsx';
 import { Worked } from '../ui/worked.tsx';
+import { OwnCounts } from './own-counts.tsx';
 
-/** Monthly units in every way there is, side by side, and what to make of them. */
-export const UnitsPanel = ({ sheet: { units } }: { sheet: ListingSheet }) => {
-  const ways: [string, Figure][] = [
-    ['Rank curve, 30 days', units.rank30],
-    ['Rank curve, 90 days', units.rank90],
-    ['Stock counts', units.stock],
-    ['Review pace', units.reviews],
-    ...(units.stated.known ? [['As stated', units.stated] as [string, Figure]] : []),
-    [
-      units.from === 'months'
-        ? 'Used: monthly ranks'
-        : units.from === 'stated'
-          ? 'Used: as stated'
-          : units.from === 'current-rank'
-            ? 'Used: one rank'
-            : 'Together',
-      units.best,
-    ],
-  ];
-  const tops = ways.flatMap(([, f]) => (f.known ? f.high : []));
+type Units = ListingSheet['units'];
+interface Way {
+  name: string;
+  figure: Figure;
+  /** What the same data give when the mean rank is put through the curve once. */
+  atMeanRank?: number | null;
+  kind?: 'used' | 'not to be used';
+}
+
+const USED: Record<string, string> = {
+  months: 'Used: monthly ranks',
+  stated: 'Used: as stated',
+  'current-rank': 'Used: one rank',
+};
+
+const waysOf = (units: Units): Way[] => [
+  { name: 'Today’s rank alone', figure: units.latestRank, kind: 'not to be used' },
+  ...([7, 30, 90, 365] as const).map((days) => ({
+    name: `Rank curve, ${days} days`,
+    figure: units.ranks[days].figure,
+    atMeanRank: units.ranks[days].atMeanRank,
+  })),
+  { name: 'Stock counts', figure: units.stock },
+  { name: 'Review pace', figure: units.reviews },
+  ...(units.stated.known ? [{ name: 'As stated', figure: units.stated }] : []),
+  { name: USED[units.from] ?? 'Together', figure: units.best, kind: 'used' },
+];
+
+/** Monthly units in every way there is on one scale, why they differ, and the seller's own counts. */
+export const UnitsPanel = ({ market, sheet }: { market: Marketplace; sheet: ListingSheet }) => {
+  const { units } = sheet;
+  const ways = waysOf(units);
+  // The day's chance makes the interval of one rank so wide that it would squeeze all others.
+  const tops = ways.flatMap(({ figure, kind }) =>
+    figure.known ? (kind === 'not to be used' ? figure.value : figure.high) : [],
+  );
   const to = Math.max(10, ...tops) * 1.05;
+  const nothingRead = units.from !== 'readings' && ways.slice(0, 7).every((w) => !w.figure.known);
   return (
     <>
-      <Text mb="2" fontSize="15px">
-        {units.best.known ? (
-          <>
-            <Worked figure={units.best} title={`${count(units.best.value)} a month`}>
-              <b data-testid="units-best">{count(units.best.value)}</b>
-            </Worked>{' '}
-            <Box as="span" color="inkSoft">
-              {units.best.low === units.best.high
-                ? 'as stated'
-                : `${count(units.best.low)}–${count(units.best.high)} in four of five cases`}
-            </Box>
-          </>
-        ) : (
-          <>
-            Not known.{' '}
-            <Box as="span" color="inkSoft">
-              {units.best.reason}
-            </Box>
-          </>
-        )}
-      </Text>
-      {ways.map(([name, figure], i) => (
-        <Flex
-          key={name}
-          align="center"
-          gap="3"
-          minH="27px"
-          fontSize="13px"
-          fontWeight={i === ways.length - 1 ? 700 : 400}
-          className="figures"
-        >
-          <Box w="148px" flexShrink={0}>
-            {name}
+      <Headline units={units} />
+      <Agreement units={units} />
+      {!nothingRead && (
+        <Flex fontSize="11px" color="inkSoft" gap="3" aria-hidden>
+          <Box w="148px" />
+          <Flex flex="1" justify="space-between" className="figures">
+            <span>0</span>
+            <span>{count(to)} a month</span>
+          </Flex>
+          <Box w="88px" textAlign="right">
+            at mean rank
           </Box>
-          {figure.known ? (
-            <>
-              <Box flex="1">
-                <IntervalBar value={figure.value} low={figure.low} high={figure.high} from={0} to={to} width="100%" />
-              </Box>
-              <Box w="64px" textAlign="right">
-                <Worked figure={figure} title={`${name}: ${count(figure.value)} a month`}>
-                  {count(figure.value)}
-                </Worked>
-              </Box>
-            </>
-          ) : (
-            <Box flex="1" color="inkSoft" fontWeight="400">
-              {figure.reason}
+          <Box w="64px" textAlign="right">
+            a month
+          </Box>
+        </Flex>
+      )}
+      {ways.map((way) => (
+        <WayRow key={way.name} way={way} to={to} />
+      ))}
+      {sheet.curve && (
+        <Text fontSize="12px" color="inkSoft" mt="1">
+          Curve of {sheet.curve.category === '*' ? 'all categories' : sheet.curve.category},{' '}
+          {day(sheet.curve.validFrom)}, {sheet.curve.source}.{' '}
+          {sheet.curve.guess && (
+            <Box as="span" color="saffron">
+              ▲ Fitted to fewer than six listings: a guess.{' '}
             </Box>
           )}
-        </Flex>
-      ))}
-      {units.best.known &&
-        units.best.working.warnings.map((w) => (
-          <Text key={w} color="saffron" fontSize="13px" mt="1">
-            ▲ {w}
-          </Text>
-        ))}
-      {units.spikes && units.spikes.days.length > 0 && (
-        <Text color={units.spikes.flattered ? 'saffron' : 'inkSoft'} fontSize="13px" mt="1">
-          {units.spikes.flattered ? '▲ Flattered by a sale: ' : ''}
-          {percent(units.spikes.share)} of the units of these 90 days fell on {units.spikes.days.length} days far above
-          the rest; a typical month is {count(units.spikes.typicalPerDay * 30.4375)}.
+          <Link
+            to={`/${market.id}/curves?category=${encodeURIComponent(sheet.curve.category)}&listing=${sheet.listing.code}`}
+            style={{ textDecoration: 'underline' }}
+          >
+            See the curve
+          </Link>{' '}
+          ·{' '}
+          <Link to={`/${market.id}/backtest`} style={{ textDecoration: 'underline' }}>
+            How well each way does
+          </Link>
         </Text>
       )}
+      <OwnCounts market={market} sheet={sheet} />
     </>
   );
 };
+
+const Headline = ({ units: { best, typical, spikes } }: { units: Units }) => (
+  <Text mb="1" fontSize="15px">
+    {best.known ? (
+      <>
+        <Worked figure={best} title={`${count(best.value)} a month`}>
+          <Box as="b" fontSize="20px" data-testid="units-best">
+            {count(best.value)}
+          </Box>
+        </Worked>{' '}
+        <Box as="span" color="inkSoft">
+          {best.low === best.high ? 'as stated' : `${count(best.low)}–${count(best.high)} in four of five cases`}
+          {typical !== null &&
+            spikes &&
+            spikes.days.length > 0 &&
+            ` · typical month ${count(typical)}, ${spikes.days.length === 1 ? 'one day' : `${spikes.days.length} days`} far above the rest left out`}
+        </Box>
+      </>
+    ) : (
+      <>
+        Not known.{' '}
+        <Box as="span" color="inkSoft">
+          {best.reason}
+        </Box>
+      </>
+    )}
+  </Text>
+);
+
+/** Whether the ways agree, why they may not, and what is odd about the readings: a sentence each. */
+const Agreement = ({ units }: { units: Units }) => {
+  const { agreement, best, spikes, notes } = units;
+  const warnings = best.known
+    ? best.working.warnings.filter((w) => !w.startsWith('The ways of counting disagree'))
+    : [];
+  return (
+    <Box fontSize="13px" mb="2">
+      {agreement.state === 'agree' && agreement.ratio !== null && (
+        <Text>
+          <Mark kind="holds" word="good" /> The ways of counting agree: the largest is {agreement.ratio.toFixed(1)}{' '}
+          times the smallest.
+        </Text>
+      )}
+      {agreement.state === 'disagree' && (
+        <Text>
+          <Mark kind="care" word="take care" /> The ways of counting disagree: the largest is{' '}
+          {agreement.ratio!.toFixed(1)} times the smallest.
+        </Text>
+      )}
+      {agreement.reasons.map((reason) => (
+        <Text key={reason} color="inkSoft" pl="5">
+          {reason}
+        </Text>
+      ))}
+      {spikes && spikes.days.length > 0 && (
+        <Text color={spikes.flattered ? 'saffron' : 'inkSoft'}>
+          {spikes.flattered ? '▲ Flattered by a sale: ' : ''}
+          {percent(spikes.share)} of the units by rank of these 90 days fell on{' '}
+          {spikes.days
+            .slice(0, 4)
+            .map((d) => day(d))
+            .join(', ')}
+          {spikes.days.length > 4 && ` and ${spikes.days.length - 4} more days`}.
+        </Text>
+      )}
+      {[...notes, ...warnings].map((note) => (
+        <Text key={note} color="saffron">
+          ▲ {note}
+        </Text>
+      ))}
+    </Box>
+  );
+};
+
+const WayRow = ({ way: { name, figure, atMeanRank, kind }, to }: { way: Way; to: number }) => (
+  <Flex
+    align="center"
+    gap="3"
+    minH="26px"
+    fontSize="13px"
+    fontWeight={kind === 'used' ? 700 : 400}
+    color={kind === 'not to be used' ? 'inkSoft' : undefined}
+    borderTopWidth={kind === 'used' ? '1px' : undefined}
+    borderColor="rule"
+    className="figures"
+  >
+    <Box w="148px" flexShrink={0}>
+      {name}
+    </Box>
+    {figure.known ? (
+      <>
+        <Box flex="1">
+          {kind === 'not to be used' ? (
+            <IntervalBar value={figure.value} low={null} high={null} from={0} to={to} width="100%" />
+          ) : (
+            <IntervalBar value={figure.value} low={figure.low} high={figure.high} from={0} to={to} width="100%" />
+          )}
+        </Box>
+        <Box w="88px" textAlign="right" color="inkSoft" fontSize="12px">
+          {kind === 'not to be used' ? 'not to be used' : atMeanRank == null ? '' : count(atMeanRank)}
+        </Box>
+        <Box w="64px" textAlign="right">
+          <Worked figure={figure} title={`${name}: ${count(figure.value)} a month`}>
+            {count(figure.value)}
+          </Worked>
+        </Box>
+      </>
+    ) : (
+      <Box flex="1" color="inkSoft" fontWeight="400">
+        {figure.reason}
+      </Box>
+    )}
+  </Flex>
+);

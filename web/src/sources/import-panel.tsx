@@ -48,7 +48,7 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
         </label>
         <label>
           What it holds
-          <NativeSelect.Root size="sm" w="140px">
+          <NativeSelect.Root size="sm" w="180px">
             <NativeSelect.Field
               bg="paper"
               value={kind}
@@ -56,6 +56,7 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
             >
               <option value="listings">listings</option>
               <option value="reviews">reviews</option>
+              <option value="counts">stock counts of my own</option>
             </NativeSelect.Field>
             <NativeSelect.Indicator />
           </NativeSelect.Root>

@@ -56,7 +56,14 @@ const MarketplaceCard = ({ market, templates }: { market: Marketplace; templates
           ? 'none — without one no net can be computed'
           : market.schedules.map((s) => `${s.name} (${s.source})`).join('; ')}
         .<br />
-        Rank curves: {market.curves === 0 ? 'none — units can only be stated or counted' : count(market.curves)}.
+        Rank curves: {market.curves === 0 ? 'none — units can only be stated or counted' : count(market.curves)}.{' '}
+        <Link to={`/${market.id}/curves`} style={{ textDecoration: 'underline' }}>
+          See and fit them
+        </Link>{' '}
+        ·{' '}
+        <Link to={`/${market.id}/backtest`} style={{ textDecoration: 'underline' }}>
+          How well estimates do
+        </Link>
       </Text>
       {!market.simulated &&
         usable.map((t) => (

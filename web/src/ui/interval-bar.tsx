@@ -1,3 +1,5 @@
+import './interval-bar.css';
+
 interface Props {
   value: number | null;
   low: number | null;

@@ -1,3 +1,5 @@
+import { saveBlob } from './save-picture.ts';
+
 type Cell = string | number | null;
 
 /** A text that a spreadsheet would take for a formula gets an apostrophe in front, as in files that the server sends. */
@@ -22,10 +24,8 @@ export const saveCsv = (
   head: readonly string[],
   rows: readonly (readonly Cell[])[],
 ): void => {
-  const url = URL.createObjectURL(new Blob([csvText(about, head, rows)], { type: 'text/csv;charset=utf-8' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = `${name.replace(/[^\w-]+/g, '-').toLowerCase()}.csv`;
-  link.click();
-  URL.revokeObjectURL(url);
+  saveBlob(
+    new Blob([csvText(about, head, rows)], { type: 'text/csv;charset=utf-8' }),
+    `${name.replace(/[^\w-]+/g, '-').toLowerCase()}.csv`,
+  );
 };

@@ -23,7 +23,9 @@ export const useJob = (id: number | null, onEnd?: (job: Job) => void): Job | und
   useEffect(() => {
     if (!job || !hasEnded(job) || told.current === job.id) return;
     told.current = job.id;
-    dispatch(api.util.invalidateTags(['Marketplaces', 'Listing', 'Candidate', 'Watch', 'Score', 'Sift', 'Demand']));
+    dispatch(
+      api.util.invalidateTags(['Marketplaces', 'Listing', 'Candidate', 'Watch', 'Score', 'Sift', 'Demand', 'Backtest']),
+    );
     onEnd?.(job);
   }, [job, dispatch, onEnd]);
   return job;
