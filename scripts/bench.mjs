@@ -17,10 +17,10 @@ if (unknown.length > 0) {
 }
 installPrograms({
   mariadbd: 'mariadb-server',
-  ...(wanted.some((w) => w === 'browser' || w === 'demand') ? { chromium: 'chromium' } : {}),
+  ...(wanted.some((w) => ['browser', 'demand', 'sheet'].includes(w)) ? { chromium: 'chromium' } : {}),
 });
 installPackages();
-if (wanted.includes('browser')) buildInterface();
+if (wanted.includes('browser') || wanted.includes('sheet')) buildInterface();
 // Kept between runs: a catalogue of a million listings takes minutes to make.
 const data = join(root, '.data', 'bench');
 mkdirSync(data, { recursive: true });

@@ -3,55 +3,15 @@
  * What a person waits for, in Debian's Chromium without a graphics card: the first screen of the demo, and at a million
  * listings the time from letting go of a handle to the new table painted, and how smoothly the table scrolls.
  */
-import { spawn } from 'node:child_process';
-import { join } from 'node:path';
-import { chromium, type Page } from '@playwright/test';
-import { quantileOf } from '@kettle/core/stats/robust';
+import type { Page } from '@playwright/test';
 import { openDatabase } from '../src/db/connection.ts';
 import { prepareWorkspace } from '../src/prepare.ts';
+import { launch, serve, spread, viewport } from './in-browser.ts';
 import { largeCatalogue } from './million.ts';
 
 const WANTED = Number(process.env.KETTLE_BENCH_LISTINGS ?? 1_000_000);
-const root = join(import.meta.dirname, '..', '..');
 const benchUrl = process.env.KETTLE_DATABASE_URL!;
 const line = (o: object): void => void process.stdout.write(`${JSON.stringify({ bench: 'browser', ...o })}\n`);
-const spread = (times: readonly number[]) => ({
-  p50_ms: Math.round(quantileOf(times, 0.5)!),
-  p95_ms: Math.round(quantileOf(times, 0.95)!),
-  samples: times.length,
-});
-
-const serve = (url: string): Promise<{ address: string; stop: () => Promise<void> }> => {
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
-    cwd: root,
-    stdio: ['ignore', 'pipe', 'inherit'],
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      KETTLE_DATABASE_URL: url,
-      KETTLE_WORKSPACE: 'demo',
-      KETTLE_PORT: '0',
-      KETTLE_CACHE: join(root, '.data', 'bench', 'cache'),
-    },
-  });
-  return new Promise((resolve, reject) => {
-    server.once('exit', () => reject(new Error('The server ended before it was ready.')));
-    server.stdout.on('data', (chunk: Buffer) => {
-      const found = /ready: (http:\/\/127\.0\.0\.1:\d+)\//.exec(chunk.toString());
-      if (found)
-        resolve({
-          address: found[1]!,
-          stop: () => new Promise((done) => void (server.once('exit', () => done()), server.kill('SIGTERM'))),
-        });
-    });
-  });
-};
-const launch = () =>
-  chromium.launch({
-    executablePath: process.env.CHROMIUM || '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', '--disable-component-update'],
-  });
-const viewport = { width: 1280, height: 800 };
 /** Waits until the first rows with their pictures stand there, and says how long after the navigation began. */
 const firstRows = (page: Page): Promise<number> =>
   page

@@ -252,6 +252,7 @@ export const problemOf = (error: unknown): Problem | null => {
 };
 
 export const {
+  usePrefetch,
   useMarketplacesQuery,
   useAddMarketplaceMutation,
   useCopyFeesMutation,

@@ -1,7 +1,8 @@
 import { Box, Button, Flex, Heading, HStack, Skeleton, Text } from '@chakra-ui/react';
-import { lazy, Suspense, useEffect } from 'react';
+import { lazy, startTransition, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { ListingSheet as Sheet } from '@kettle/contract/listings';
+import type { ListingBrief } from '@kettle/contract/shapes';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useMarkMutation, useSheetQuery, useWatchByCodesMutation } from '../api/api.ts';
 import { useTray } from '../tray/use-tray.ts';
@@ -18,7 +19,18 @@ import { UnitsPanel } from './units-panel.tsx';
 const HistoryPanel = lazy(() => import('./history-panel.tsx'));
 
 /** Everything about one listing: how many it sells and how sure that is, its past, and what is left of its price. */
-export const ListingSheet = ({ market, code, wide = false }: { market: Marketplace; code: string; wide?: boolean }) => {
+export const ListingSheet = ({
+  market,
+  code,
+  brief,
+  wide = false,
+}: {
+  market: Marketplace;
+  code: string;
+  /** What a list knows of it already, shown until the sheet is there. */
+  brief?: ListingBrief;
+  wide?: boolean;
+}) => {
   const { currentData: sheet, error } = useSheetQuery({ params: { marketplace: market.id, code } });
   const [mark] = useMarkMutation();
   const unseen = sheet?.listing.mark === null ? sheet.listing.code : null;
@@ -33,6 +45,7 @@ export const ListingSheet = ({ market, code, wide = false }: { market: Marketpla
         <ProblemNote error={error} kept="The list behind is as it was." />
       </Box>
     );
+  if (!sheet && brief) return <QuickSheet market={market} brief={brief} />;
   if (!sheet)
     return (
       <Box p="5" aria-busy>
@@ -42,7 +55,7 @@ export const ListingSheet = ({ market, code, wide = false }: { market: Marketpla
       </Box>
     );
   return (
-    <Box px="5" py="4">
+    <Box px="5" py="4" data-sheet={sheet.listing.code}>
       <title>{`${sheet.listing.title} – Cold Kettle`}</title>
       <SheetHead market={market} sheet={sheet} />
       <Asides market={market} sheet={sheet} />
@@ -52,56 +65,97 @@ export const ListingSheet = ({ market, code, wide = false }: { market: Marketpla
         <Contradictions market={market} sheet={sheet} />
         <Stated market={market} sheet={sheet} />
       </Section>
-      <Section title="History">
-        <Suspense fallback={<Skeleton h="320px" />}>
-          <HistoryPanel
-            market={market}
-            code={sheet.listing.code}
-            title={sheet.listing.title}
-            today={sheet.today}
-            typicalPerDay={sheet.units.spikes?.typicalPerDay ?? null}
-          />
-        </Suspense>
-      </Section>
-      <Section title="Season and trend">
-        <SeasonPanel market={market} code={sheet.listing.code} />
-      </Section>
-      <Flex gap="8" wrap={wide ? 'nowrap' : 'wrap'}>
-        <Box flex="1" minW="260px">
-          <Section
-            title={`What is left of ${moneyWith(sheet.costing.price ?? sheet.listing.price, market)}`}
-            jump="Money"
-          >
-            <MoneyPanel key={sheet.listing.code} market={market} sheet={sheet} />
-          </Section>
-        </Box>
-        <Box flex="1" minW="260px">
-          <Section title="Against a sieve" jump="Limits">
-            <AgainstPanel market={market} code={sheet.listing.code} />
-          </Section>
-        </Box>
-      </Flex>
-      <Section title="How well its page is made" jump="Page">
-        <CraftPanel key={sheet.listing.code} market={market} sheet={sheet} />
-      </Section>
-      <Section title="Variations">
-        <FamilyTable market={market} sheet={sheet} />
-      </Section>
-      <Flex gap="8" wrap={wide ? 'nowrap' : 'wrap'}>
-        <Box flex="1" minW="260px">
-          <Section title="Facts and flags" jump="Facts">
-            <Facts market={market} sheet={sheet} />
-          </Section>
-        </Box>
-        <Box flex="1" minW="260px">
-          <Section title="Sellers">
-            <Sellers sheet={sheet} />
-          </Section>
-        </Box>
-      </Flex>
+      <Later key={`later-${sheet.listing.code}`}>
+        <Section title="History">
+          <Suspense fallback={<Skeleton h="320px" />}>
+            <HistoryPanel
+              market={market}
+              code={sheet.listing.code}
+              title={sheet.listing.title}
+              today={sheet.today}
+              typicalPerDay={sheet.units.spikes?.typicalPerDay ?? null}
+            />
+          </Suspense>
+        </Section>
+        <Section title="Season and trend">
+          <SeasonPanel market={market} code={sheet.listing.code} />
+        </Section>
+        <Flex gap="8" wrap={wide ? 'nowrap' : 'wrap'}>
+          <Box flex="1" minW="260px">
+            <Section
+              title={`What is left of ${moneyWith(sheet.costing.price ?? sheet.listing.price, market)}`}
+              jump="Money"
+            >
+              <MoneyPanel key={sheet.listing.code} market={market} sheet={sheet} />
+            </Section>
+          </Box>
+          <Box flex="1" minW="260px">
+            <Section title="Against a sieve" jump="Limits">
+              <AgainstPanel market={market} code={sheet.listing.code} />
+            </Section>
+          </Box>
+        </Flex>
+        <Section title="How well its page is made" jump="Page">
+          <CraftPanel key={sheet.listing.code} market={market} sheet={sheet} />
+        </Section>
+        <Section title="Variations">
+          <FamilyTable market={market} sheet={sheet} />
+        </Section>
+        <Flex gap="8" wrap={wide ? 'nowrap' : 'wrap'}>
+          <Box flex="1" minW="260px">
+            <Section title="Facts and flags" jump="Facts">
+              <Facts market={market} sheet={sheet} />
+            </Section>
+          </Box>
+          <Box flex="1" minW="260px">
+            <Section title="Sellers">
+              <Sellers sheet={sheet} />
+            </Section>
+          </Box>
+        </Flex>
+      </Later>
     </Box>
   );
 };
+
+/** What can wait until the units stand there: drawn right after them, without holding up the next key. */
+const Later = ({ children }: { children: React.ReactNode }) => {
+  const [ready, setReady] = useState(false);
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => startTransition(() => setReady(true)));
+    return () => cancelAnimationFrame(frame);
+  }, []);
+  return ready ? children : <Skeleton h="320px" mt="5" />;
+};
+
+/** What a list knows of a row, in the place of its sheet until that is there: a held-down key runs through these. */
+export const QuickSheet = ({ market, brief }: { market: Marketplace; brief: ListingBrief }) => (
+  <Box px="5" py="4" aria-busy data-quick={brief.code}>
+    <Flex gap="3.5" pr="16">
+      <Picture marketplace={market.id} code={brief.code} size={58} />
+      <Box flex="1" minW="0">
+        <Heading as="h1" fontSize="20px" lineHeight="1.2">
+          {brief.title}
+        </Heading>
+        <Text color="inkSoft" fontSize="13px" mt="1">
+          {brief.brand || 'no brand'} · {brief.code} · {brief.category}
+        </Text>
+      </Box>
+    </Flex>
+    <Section title="Units a month">
+      <Text fontSize="15px">
+        <Box as="b" fontSize="20px">
+          {count(brief.units)}
+        </Box>{' '}
+        {brief.unitsLow !== null && brief.unitsHigh !== null && (
+          <Box as="span" color="inkSoft">
+            {count(brief.unitsLow)}–{count(brief.unitsHigh)} in four of five cases
+          </Box>
+        )}
+      </Text>
+    </Section>
+  </Box>
+);
 
 const PARTS = [
   'Units a month',

@@ -1,23 +1,65 @@
 import { Flex, IconButton } from '@chakra-ui/react';
 import { Maximize2, X } from 'lucide-react';
-import { useDeferredValue } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
+import type { ListingBrief } from '@kettle/contract/shapes';
 import type { Marketplace } from '@kettle/contract/sources';
+import { usePrefetch } from '../api/api.ts';
 import { SidePanel } from '../ui/side-panel.tsx';
-import { ListingSheet } from './listing-sheet.tsx';
+import { ListingSheet, QuickSheet } from './listing-sheet.tsx';
+
+/** A held-down key repeats about thirty times a second: a row that it passes is not worth asking for. */
+const RESTS_MS = 110;
+const AHEAD_AFTER_MS = 250;
+const NONE: readonly string[] = [];
+
+/** What a value is, at once when it had rested before it changed; while it goes on changing, what it was. */
+const useRested = <T,>(value: T): T => {
+  const [rested, setRested] = useState(value);
+  const [last, setLast] = useState(value);
+  const [moving, setMoving] = useState(false);
+  if (last !== value) {
+    setLast(value);
+    setMoving(true);
+    if (!moving) setRested(value);
+  }
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      setMoving(false);
+      setRested(value);
+    }, RESTS_MS);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return rested;
+};
 
 /** The sheet over the right part of a list; the list stays alive and the sheet follows it. */
 export const ListingSheetPanel = ({
   market,
   code,
+  brief,
+  beside = NONE,
   onClose,
 }: {
   market: Marketplace;
   code: string;
+  /** What the list knows of the row: shown at once, while the sheet is on its way. */
+  brief?: ListingBrief;
+  /** The rows that a key would go to next: asked for ahead. */
+  beside?: readonly string[];
   onClose: () => void;
 }) => {
-  // A held-down key runs through rows faster than sheets are worth asking for.
-  const shown = useDeferredValue(code);
+  const rested = useRested(code);
+  const prefetch = usePrefetch('sheet');
+  const ahead = rested === code ? beside.join() : '';
+  useEffect(() => {
+    // After what this sheet itself needs.
+    const timer = setTimeout(() => {
+      for (const next of ahead.split(',').filter(Boolean))
+        prefetch({ params: { marketplace: market.id, code: next } }, { ifOlderThan: 60 });
+    }, AHEAD_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [ahead, market.id, prefetch]);
   return (
     <SidePanel label="Listing sheet">
       <Flex position="sticky" top="0" justify="flex-end" gap="1" px="3" pt="2" zIndex="2" float="right">
@@ -36,7 +78,11 @@ export const ListingSheetPanel = ({
           <X size={16} />
         </IconButton>
       </Flex>
-      <ListingSheet market={market} code={shown} />
+      {rested === code || !brief ? (
+        <ListingSheet market={market} code={rested} brief={brief?.code === rested ? brief : undefined} />
+      ) : (
+        <QuickSheet market={market} brief={brief} />
+      )}
     </SidePanel>
   );
 };

@@ -1,11 +1,26 @@
 import { Box, HoverCard, Portal, Text } from '@chakra-ui/react';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Figure } from '@kettle/contract/shapes';
 
-/** A figure whose dotted underline opens its working: on hover, on focus or by a tap. */
-export const Worked = ({ figure, title, children }: { figure: Figure; title: string; children: ReactNode }) => (
-  <HoverCard.Root openDelay={150} closeDelay={100} positioning={{ placement: 'bottom-end' }}>
-    <HoverCard.Trigger asChild>
+const OPENS_AFTER_MS = 150;
+const CLOSES_AFTER_MS = 120;
+
+/**
+ * A figure whose dotted underline opens its working: on hover, on focus or by a tap; Escape closes it. The card is made
+ * when it opens: a sheet holds a dozen of these, and most are never opened.
+ */
+export const Worked = ({ figure, title, children }: { figure: Figure; title: string; children: ReactNode }) => {
+  const [open, setOpen] = useState(false);
+  const button = useRef<HTMLButtonElement>(null);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const soon = (next: boolean, after: number): void => {
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => setOpen(next), after);
+  };
+  useEffect(() => () => clearTimeout(timer.current), []);
+  const stay = { onPointerEnter: () => soon(true, 0), onPointerLeave: () => soon(false, CLOSES_AFTER_MS) };
+  return (
+    <>
       <Box
         asChild
         borderBottom="1px dotted"
@@ -15,21 +30,54 @@ export const Worked = ({ figure, title, children }: { figure: Figure; title: str
         color="inherit"
         bg="transparent"
       >
-        <button type="button" aria-label={`${title}: ${figure.known ? '' : 'not known. '}how it was made`}>
+        <button
+          ref={button}
+          type="button"
+          aria-expanded={open}
+          aria-label={`${title}: ${figure.known ? '' : 'not known. '}how it was made`}
+          onPointerEnter={(event) => event.pointerType !== 'touch' && soon(true, OPENS_AFTER_MS)}
+          onPointerLeave={() => soon(false, CLOSES_AFTER_MS)}
+          onFocus={() => soon(true, 0)}
+          onBlur={() => soon(false, 0)}
+          onClick={() => soon(true, 0)}
+          onKeyDown={(event) => {
+            if (event.key !== 'Escape' || !open) return;
+            event.stopPropagation();
+            soon(false, 0);
+          }}
+        >
           {children}
         </button>
       </Box>
-    </HoverCard.Trigger>
-    <Portal>
-      <HoverCard.Positioner>
-        <HoverCard.Content maxW="24rem" p="3" bg="paper" borderWidth="1px" borderColor="rule" fontSize="13px">
-          <Text fontWeight="700">{title}</Text>
-          {figure.known ? <KnownWorking figure={figure} /> : <Text mt="1">{figure.reason}</Text>}
-        </HoverCard.Content>
-      </HoverCard.Positioner>
-    </Portal>
-  </HoverCard.Root>
-);
+      {open && (
+        <HoverCard.Root
+          open
+          positioning={{
+            placement: 'bottom-end',
+            getAnchorRect: () => button.current?.getBoundingClientRect() ?? null,
+          }}
+        >
+          <Portal>
+            <HoverCard.Positioner>
+              <HoverCard.Content
+                maxW="24rem"
+                p="3"
+                bg="paper"
+                borderWidth="1px"
+                borderColor="rule"
+                fontSize="13px"
+                {...stay}
+              >
+                <Text fontWeight="700">{title}</Text>
+                {figure.known ? <KnownWorking figure={figure} /> : <Text mt="1">{figure.reason}</Text>}
+              </HoverCard.Content>
+            </HoverCard.Positioner>
+          </Portal>
+        </HoverCard.Root>
+      )}
+    </>
+  );
+};
 
 const KnownWorking = ({ figure }: { figure: Extract<Figure, { known: true }> }) => {
   const { method, inputs, warnings, better } = figure.working;
