@@ -1,36 +1,12 @@
 import { blend } from '../src/estimate/blend.ts';
-import { knotsFault, unitsAtRank, unitsByRank, type RankCurve } from '../src/estimate/rank-curve.ts';
-import type { Reading } from '../src/estimate/reading.ts';
+import { knotsFault, unitsAtRank, unitsByRank } from '../src/estimate/rank-curve.ts';
 import { unitsByReviews } from '../src/estimate/review-pace.ts';
 import { spikes } from '../src/estimate/spikes.ts';
 import { stockFalls, unitsByStock } from '../src/estimate/stock-counts.ts';
 import { estimateUnits, type UnitsInput } from '../src/estimate/units.ts';
 import { addDays } from '../src/measures/day.ts';
-import type { Figure, KnownFigure } from '../src/figures/figure.ts';
-
-const TODAY = '2026-11-24';
-const reading = (back: number, seen: Partial<Reading>): Reading => ({
-  day: addDays(TODAY, -back),
-  price: null,
-  rank: null,
-  reviews: null,
-  rating: null,
-  sellers: null,
-  stock: null,
-  stockCapped: false,
-  mainOffer: null,
-  ...seen,
-});
-const known = (figure: Figure): KnownFigure => {
-  if (!figure.known) throw new Error(figure.reason);
-  return figure;
-};
-const powerLaw = (a: number, b: number): RankCurve => ({
-  knots: [1, 100_000].map((rank) => ({ rank, unitsPerDay: Math.exp(a - b * Math.log(rank)) })),
-  residual: 0.3,
-  validFrom: '2026-01-01',
-  source: 'test',
-});
+import type { KnownFigure } from '../src/figures/figure.ts';
+import { known, powerLaw, reading, TODAY } from './fixtures/reading.ts';
 
 describe('the rank curve', () => {
   test('Brynjolfsson, Hu & Smith (2003), Management Science 49(11): ln Q = 10.526 − 0.871 ln R a week (coefficients from memory)', () => {
@@ -139,8 +115,13 @@ describe('stock counts', () => {
   });
   test('the interval is the exact Poisson one of the pieces counted', () => {
     const figure = known(unitsByStock([reading(10, { stock: 20 }), reading(5, { stock: 10 })], TODAY));
-    expect(figure.low).toBeCloseTo((6.2213 / 5) * 30.4375, 2);
-    expect(figure.high).toBeCloseTo((15.4066 / 5) * 30.4375, 2);
+    // Of 60 days and more: fewer stand less well for the quarter, which widens it.
+    const counts = Array.from({ length: 11 }, (_, i) => reading(70 - 7 * i, { stock: 20 - i }));
+    const long = known(unitsByStock(counts, TODAY));
+    expect(long.low).toBeCloseTo((6.2213 / 70) * 30.4375, 2);
+    expect(long.high).toBeCloseTo((15.4066 / 70) * 30.4375, 2);
+    expect(figure.low).toBeLessThan((6.2213 / 5) * 30.4375);
+    expect(figure.high).toBeGreaterThan((15.4066 / 5) * 30.4375);
   });
   test.each([
     ['none', [], 'No stock has been counted'],

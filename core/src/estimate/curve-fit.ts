@@ -68,8 +68,8 @@ export interface FittedCurve {
   sentences: string[];
 }
 
-/** Pieces that the earlier curve's slope weighs like, where the points say little. */
-const LEAN = 1.5;
+/** Counted listings that the earlier curve’s slope weighs like. */
+const LEAN = 0.3;
 /** Huber's constant: 95 % as sharp as least squares on normal errors (Huber 1964; from memory). */
 const HUBER = 1.345;
 const ROUNDS = 30;
