@@ -11,6 +11,7 @@ import { prepareWorkspace } from '../src/prepare.ts';
 import { SiftIndexes } from '../src/sift/indexes.ts';
 import { realToday } from '../src/sources/marketplaces.ts';
 import type { Job } from '@kettle/contract/shapes';
+import type { ImportKind } from '@kettle/contract/sources';
 
 export interface Answer<T = unknown> {
   status: number;
@@ -135,7 +136,7 @@ export const csv = (...rows: (string | number)[][]): string =>
 export const importCsv = async (
   program: Program,
   marketplace: string,
-  kind: 'listings' | 'reviews',
+  kind: ImportKind,
   text: string,
   source = 'a file',
 ): Promise<Job> => {
