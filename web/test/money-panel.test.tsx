@@ -2,46 +2,9 @@ import { expect, test, describe } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import type { ListingSheet } from '@kettle/contract/listings';
-import { emptyCosting } from '@kettle/core/costing/costing';
-import { schedule } from '../../core/test/fixtures/schedule.ts';
 import { MoneyPanel } from '../src/listings/money-panel.tsx';
-import { answering, brief, quayside, show } from './render.tsx';
-
-const unknown = { known: false as const, reason: 'Nothing is known.' };
-const sheet = (change: Partial<ListingSheet> = {}): ListingSheet => ({
-  listing: brief({ category: 'Wool' }),
-  sides: [300, 220, 90],
-  onSaleSince: null,
-  units: {
-    best: unknown,
-    from: 'nothing',
-    rank30: unknown,
-    rank90: unknown,
-    stock: unknown,
-    reviews: unknown,
-    stated: unknown,
-    spikes: null,
-  },
-  season: null,
-  fees: {
-    known: true,
-    lines: [{ key: 'commission', label: 'Commission', amount: 616, note: '' }],
-    total: 616,
-    net: 3493,
-    sizeClass: 'Parcel',
-    warnings: [],
-  },
-  schedule: { id: 1, name: 'Fees of 2026', validFrom: '2026-01-01', document: schedule },
-  costing: { price: null, inputs: { ...emptyCosting(), monthsStored: 1.4 } },
-  stated: [],
-  watchedSince: null,
-  readings: 0,
-  reviewTexts: 0,
-  candidates: [],
-  today: '2026-04-01',
-  ...change,
-});
+import { answering, quayside, show } from './render.tsx';
+import { sheet } from './sheet-fixture.ts';
 
 describe('what is left of the price', () => {
   test('asks for what is missing, then gives profit, margin and break-even at once, and keeps them', async () => {
