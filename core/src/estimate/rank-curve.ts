@@ -171,9 +171,11 @@ const monthsInWindow = (
   const from = addDays(until, 1 - windowDays);
   const readDays = new Map<string, number>();
   for (const r of read) readDays.set(r.day.slice(0, 7), (readDays.get(r.day.slice(0, 7)) ?? 0) + 1);
+  const earliest = `${from.slice(0, 7)}-01`;
   return months.flatMap(({ month, rank }) => {
+    if (rank === null || rank < 1 || month < earliest || month > until) return [];
     const next = addMonths(month, 1);
-    if (rank === null || rank < 1 || next <= from || next > until) return [];
+    if (next > until) return [];
     const start = month < from ? from : month;
     const length = daysBetween(start, next);
     const known = readDays.get(month.slice(0, 7)) ?? 0;

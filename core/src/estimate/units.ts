@@ -43,17 +43,21 @@ export interface UnitsInput {
   current: { rank: number | null; day: Day };
   until: Day;
 }
-export interface UnitsEstimate {
+/** The figure that is used everywhere, with what it was made of. */
+export interface BestUnits {
   /** The figure used everywhere. */
   best: Figure;
   from: 'readings' | 'months' | 'stated' | 'current-rank' | 'nothing';
-  /** The rank curve over each window, and at the latest rank alone, which is not to be used. */
-  ranks: Record<RankWindow, RankEstimate>;
-  latestRank: Figure;
   stock: Figure;
   reviews: Figure;
   stated: Figure;
   spikes: Spikes | null;
+}
+/** The best figure beside every other way of counting. */
+export interface UnitsEstimate extends BestUnits {
+  /** The rank curve over each window, and at the latest rank alone, which is not to be used. */
+  ranks: Record<RankWindow, RankEstimate>;
+  latestRank: Figure;
   /** Units of a month without its spikes, by the median of ordinary days; null under two weeks of ranks. */
   typical: number | null;
   agreement: Agreement;
@@ -68,84 +72,88 @@ const WINDOW = 90;
 /** Days of readings in the window under which the monthly history is better. */
 const ENOUGH_READINGS = 7;
 
+const NO_CURVE = unknown('The category has no rank curve.');
+const NOTHING: RankEstimate = { figure: NO_CURVE, meanRank: null, atMeanRank: null, days: 0, monthlyDays: 0 };
+
+/** The readings of the window, a day each. */
+const recentOf = ({ readings, until }: UnitsInput): Reading[] =>
+  tidyReadings(
+    readings.filter((r) => daysBetween(r.day, until) < WINDOW),
+    until,
+  );
+
 /**
- * Monthly units of a listing in every way that its data allow, and the best figure of them: the blend of rank curve,
- * stock counts and review pace over 90 days where there are readings; else the monthly average ranks; else what a
- * source stated; else, with a warning, the one rank that is known. Unknown, with the reason, when nothing is.
+ * Monthly units of a listing by the best that its data allow: the blend of rank curve, stock counts and review pace over
+ * 90 days where there are readings; else the monthly average ranks; else what a source stated; else, with a warning, the
+ * one rank that is known. Unknown, with the reason, when nothing is.
  */
-export const estimateUnits = (input: UnitsInput): UnitsEstimate => {
+export const bestUnits = (input: UnitsInput): BestUnits => {
+  const recent = recentOf(input);
+  const rank = input.curve ? rankEstimate(recent, input.curve, input.until, WINDOW) : NOTHING;
+  return bestFrom(input, recent, rank.figure);
+};
+
+const bestFrom = (input: UnitsInput, recent: readonly Reading[], rank: Figure): BestUnits => {
   const { curve, until, reviewRate, own = [] } = input;
-  const noCurve = unknown('The category has no rank curve.');
-  const ranks = Object.fromEntries(
-    RANK_WINDOWS.map((days) => [
-      days,
-      curve
-        ? rankEstimate(input.readings, curve, until, days, days === 365 ? input.months : [])
-        : { figure: noCurve, meanRank: null, atMeanRank: null, days: 0, monthlyDays: 0 },
-    ]),
-  ) as Record<RankWindow, RankEstimate>;
   const stock = unitsByStock(input.readings, until, WINDOW, own);
   const reviews = reviewRate
     ? unitsByReviews(input.readings, reviewRate, until)
     : unknown('The category has no review rate.');
   const stated = statedFigure(input.stated);
-  const recent = tidyReadings(
-    input.readings.filter((r) => daysBetween(r.day, until) < WINDOW),
-    until,
-  );
-  const found = curve ? spikes(dailyUnits(recent, curve, until)) : null;
-  const ways = [
-    { name: 'Rank curve, 90 days', figure: ranks[90].figure },
-    { name: 'Stock counts', figure: stock },
-    { name: 'Review pace', figure: reviews },
-  ];
-  const shared = {
+  const ways = { stock, reviews, stated, spikes: curve ? spikes(dailyUnits(recent, curve, until)) : null };
+  if (recent.length >= ENOUGH_READINGS || stock.known) {
+    const best = blend([
+      { name: 'Rank curve, 90 days', figure: rank },
+      { name: 'Stock counts', figure: stock },
+      { name: 'Review pace', figure: reviews },
+    ]);
+    if (best.known) return { best, from: 'readings', ...ways };
+  }
+  const monthly = curve ? unitsByMonths(input.months, curve, until) : NO_CURVE;
+  if (monthly.known) return { best: monthly, from: 'months', ...ways };
+  if (stated.known) return { best: stated, from: 'stated', ...ways };
+  if (curve && input.current.rank !== null) {
+    const one = { ...emptyReading(input.current.day), rank: input.current.rank };
+    const single = unitsByRank([...input.readings, one], curve, until, Math.max(90, daysBetween(one.day, until) + 1));
+    if (single.known) {
+      const warnings = ['Only one rank is known: a good or bad day is taken for the month.'];
+      return { best: { ...single, working: { ...single.working, warnings } }, from: 'current-rank', ...ways };
+    }
+  }
+  const reason = curve
+    ? 'No rank, no stock counts and no stated units are known.'
+    : 'The category has no rank curve and no units are stated.';
+  return { best: unknown(reason), from: 'nothing', ...ways };
+};
+
+/** Monthly units of a listing in every way that its data allow, the best figure of them, and how they stand to each other. */
+export const estimateUnits = (input: UnitsInput): UnitsEstimate => {
+  const { curve, until, readings, own = [] } = input;
+  const recent = recentOf(input);
+  const ranks = Object.fromEntries(
+    RANK_WINDOWS.map((days) => [
+      days,
+      curve ? rankEstimate(readings, curve, until, days, days === 365 ? input.months : []) : NOTHING,
+    ]),
+  ) as Record<RankWindow, RankEstimate>;
+  const best = bestFrom(input, recent, ranks[90].figure);
+  const { stock, reviews, spikes: found } = best;
+  return {
+    ...best,
     ranks,
-    latestRank: curve ? unitsAtLatestRank(input.readings, curve, until) : noCurve,
-    stock,
-    reviews,
-    stated,
-    spikes: found,
+    latestRank: curve ? unitsAtLatestRank(readings, curve, until) : NO_CURVE,
     typical: found ? unitsPerMonth(found.typicalPerDay) : null,
     agreement: agreementOf({
       rank: ranks[90].figure,
       stock,
       reviews,
-      falls: stockFalls(input.readings, until, WINDOW, own),
+      falls: stockFalls(readings, until, WINDOW, own),
       spikes: found,
       readings: recent,
     }),
-    counts: compareCounts(input.readings, own, until, WINDOW),
-    notes: readingNotes(input.readings, until, WINDOW),
+    counts: compareCounts(readings, own, until, WINDOW),
+    notes: readingNotes(readings, until, WINDOW),
   };
-
-  if (recent.length >= ENOUGH_READINGS || stock.known) {
-    const best = blend(ways);
-    if (best.known) return { best, from: 'readings', ...shared };
-  }
-  const monthly = curve ? unitsByMonths(input.months, curve, until) : noCurve;
-  if (monthly.known) return { best: monthly, from: 'months', ...shared };
-  if (stated.known) return { best: stated, from: 'stated', ...shared };
-  if (curve && input.current.rank !== null) {
-    const one = { ...emptyReading(input.current.day), rank: input.current.rank };
-    const single = unitsByRank([...input.readings, one], curve, until, Math.max(90, daysBetween(one.day, until) + 1));
-    if (single.known)
-      return {
-        best: {
-          ...single,
-          working: {
-            ...single.working,
-            warnings: ['Only one rank is known: a good or bad day is taken for the month.'],
-          },
-        },
-        from: 'current-rank',
-        ...shared,
-      };
-  }
-  const reason = curve
-    ? 'No rank, no stock counts and no stated units are known.'
-    : 'The category has no rank curve and no units are stated.';
-  return { best: unknown(reason), from: 'nothing', ...shared };
 };
 
 /** Units of each day that has a rank, by the curve. */

@@ -26,37 +26,39 @@ const lines = function* (rows: Iterable<readonly Cell[]>): Generator<string> {
 
 /**
  * Loads many rows fast, through LOAD DATA where the server allows it and by long INSERTs where it does not.
- * Rows that are there already (by a unique key) are passed over.
+ * Rows that are there already (by a unique key) are passed over, or with "replace" give way to the new ones.
  */
 export const bulkLoad = async (
   pool: Pool,
   table: string,
   columns: readonly string[],
   makeRows: () => Iterable<readonly Cell[]>,
+  present: 'ignore' | 'replace' = 'ignore',
 ): Promise<void> => {
   const names = columns.map((c) => `\`${c}\``).join(', ');
   try {
     await pool.promise().query({
-      sql: `load data local infile 'rows' ignore into table \`${table}\` character set utf8mb4 (${names})`,
+      sql: `load data local infile 'rows' ${present} into table \`${table}\` character set utf8mb4 (${names})`,
       infileStreamFactory: () => Readable.from(lines(makeRows()), { objectMode: false }),
     });
   } catch (error) {
     const { code, errno } = error as { code?: string; errno?: number };
     // 1148, 4166, 3948: LOAD DATA LOCAL is switched off on that server.
     if (errno !== 1148 && errno !== 4166 && errno !== 3948 && code !== 'ER_NOT_ALLOWED_COMMAND') throw error;
-    await insertInBatches(pool, table, names, makeRows());
+    await insertInBatches(pool, present === 'replace' ? 'replace' : 'insert ignore', table, names, makeRows());
   }
 };
 
 const insertInBatches = async (
   pool: Pool,
+  verb: 'replace' | 'insert ignore',
   table: string,
   names: string,
   rows: Iterable<readonly Cell[]>,
 ): Promise<void> => {
   let batch: (readonly Cell[])[] = [];
   const flush = async (): Promise<void> => {
-    if (batch.length > 0) await pool.promise().query(`insert ignore into \`${table}\` (${names}) values ?`, [batch]);
+    if (batch.length > 0) await pool.promise().query(`${verb} into \`${table}\` (${names}) values ?`, [batch]);
     batch = [];
   };
   for (const row of rows) if (batch.push(row) >= 2000) await flush();

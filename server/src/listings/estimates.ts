@@ -1,10 +1,17 @@
 import { and, asc, eq, getTableColumns, gt, gte, inArray, sql } from 'drizzle-orm';
 import { addDays, addMonths } from '@kettle/core/measures/day';
-import { estimateUnits, type MonthHistory, type StatedUnits, type UnitsEstimate } from '@kettle/core/estimate/units';
+import {
+  bestUnits,
+  estimateUnits,
+  type MonthHistory,
+  type StatedUnits,
+  type UnitsInput,
+} from '@kettle/core/estimate/units';
 import { unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
 import { changesOf, lastTwelveMonths, reviewsPerMonth } from '@kettle/core/estimate/changes';
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
 import { bestThreeMonths, decompose } from '@kettle/core/season/season';
+import { bulkLoad, type Cell } from '../db/bulk.ts';
 import type { Database, Db } from '../db/connection.ts';
 import {
   categories,
@@ -36,12 +43,28 @@ interface Subject {
 /** What the page of a listing holds, for its craft. */
 type Page = Pick<typeof listings.$inferSelect, 'title' | 'pictures' | 'bullets' | 'description'>;
 
-/** An estimate that is there already is written over, every column but its key. */
-const ALL_BUT_KEY = Object.fromEntries(
-  Object.entries(getTableColumns(estimates))
-    .filter(([name]) => name !== 'listingId')
-    .map(([name, column]) => [name, sql.raw(`values(\`${column.name}\`)`)]),
-);
+type EstimateKey = keyof typeof estimates.$inferInsert;
+/** The columns of an estimate by the name they have here, in the order of its cells. */
+const ESTIMATE_COLUMNS = Object.entries(getTableColumns(estimates)) as [EstimateKey, { name: string }][];
+
+/** Writes estimates; those that are there already give way. Through the bulk path: all of a marketplace at once are many. */
+const putEstimates = (
+  { pool }: Pick<Database, 'pool'>,
+  rows: readonly (typeof estimates.$inferInsert)[],
+): Promise<void> =>
+  bulkLoad(
+    pool,
+    'estimates',
+    ESTIMATE_COLUMNS.map(([, column]) => column.name),
+    function* (): Generator<Cell[]> {
+      for (const row of rows)
+        yield ESTIMATE_COLUMNS.map(([key]) => {
+          const value = row[key] ?? null;
+          return Array.isArray(value) ? JSON.stringify(value) : value;
+        });
+    },
+    'replace',
+  );
 
 /** All that estimates of some listings are made from, read at once: readings of so many days, three years of months. */
 export const evidenceOf = async (db: Db, market: Market, ids: readonly number[], daysRead = DAYS_READ) => {
@@ -133,29 +156,23 @@ const courseOf = (subject: Subject & Page, market: Market, curve: RankCurve | nu
 
 export type Evidence = Awaited<ReturnType<typeof evidenceOf>>;
 
-/** The estimate of a listing in all ways, and its season, from what was read of it. */
-export const estimateOf = (
+/** What a listing's units are estimated from. */
+const inputOf = (
   subject: Subject,
   market: Market,
-  curves: readonly CurveOfCategory[],
+  curve: CurveOfCategory | null,
   evidence: Evidence,
-): { units: UnitsEstimate; season: ReturnType<typeof seasonOf> } => {
-  const curve = curveFor(curves, subject.category);
-  const months = evidence.months.get(subject.id) ?? [];
-  return {
-    units: estimateUnits({
-      readings: (evidence.days.get(subject.id) ?? []).map(asReading),
-      own: evidence.own.get(subject.id) ?? [],
-      months,
-      curve: curve?.curve ?? null,
-      reviewRate: curve?.rate ?? null,
-      stated: statedUnits(evidence.stated.get(subject.id) ?? [], subject.price),
-      current: { rank: subject.rank, day: subject.seenOn },
-      until: market.today,
-    }),
-    season: seasonOf(months, curve?.curve ?? null),
-  };
-};
+  from = '',
+): UnitsInput => ({
+  readings: (evidence.days.get(subject.id) ?? []).filter((r) => r.day > from).map(asReading),
+  own: evidence.own.get(subject.id) ?? [],
+  months: evidence.months.get(subject.id) ?? [],
+  curve: curve?.curve ?? null,
+  reviewRate: curve?.rate ?? null,
+  stated: statedUnits(evidence.stated.get(subject.id) ?? [], subject.price),
+  current: { rank: subject.rank, day: subject.seenOn },
+  until: market.today,
+});
 
 /** The estimate of one listing with all its working, made afresh. */
 export const estimateListing = async (db: Db, market: Market, subject: Subject) => {
@@ -163,7 +180,13 @@ export const estimateListing = async (db: Db, market: Market, subject: Subject) 
     evidenceOf(db, market, [subject.id], DAYS_OF_SHEET),
     curvesInForce(db, market.id, market.today),
   ]);
-  return { ...estimateOf(subject, market, curves, evidence), curve: curveFor(curves, subject.category), evidence };
+  const curve = curveFor(curves, subject.category);
+  return {
+    units: estimateUnits(inputOf(subject, market, curve, evidence)),
+    season: seasonOf(evidence.months.get(subject.id) ?? [], curve?.curve ?? null),
+    curve,
+    evidence,
+  };
 };
 
 /**
@@ -171,12 +194,14 @@ export const estimateListing = async (db: Db, market: Market, subject: Subject) 
  * is built from them follows.
  */
 export const refreshEstimates = async (
-  { db }: Pick<Database, 'db'>,
+  database: Pick<Database, 'db' | 'pool'>,
   market: Market,
   only: readonly number[] | null,
   progress: (done: number) => Promise<void> | void = () => {},
 ): Promise<void> => {
+  const { db } = database;
   const curves = await curvesInForce(db, market.id, market.today);
+  const windowStart = addDays(market.today, -92);
   let last = 0;
   let done = 0;
   for (;;) {
@@ -210,9 +235,11 @@ export const refreshEstimates = async (
       subjects.map((s) => s.id),
     );
     const rows = subjects.map((subject): typeof estimates.$inferInsert => {
-      const { units, season } = estimateOf(subject, market, curves, evidence);
+      const ofCategory = curveFor(curves, subject.category);
+      const curve = ofCategory?.curve ?? null;
+      const season = seasonOf(evidence.months.get(subject.id) ?? [], curve);
+      const units = bestUnits(inputOf(subject, market, ofCategory, evidence, windowStart));
       const { best } = units;
-      const curve = curveFor(curves, subject.category)?.curve ?? null;
       return {
         ...courseOf(subject, market, curve, evidence),
         listingId: subject.id,
@@ -230,7 +257,7 @@ export const refreshEstimates = async (
         spikeShare: units.spikes?.share ?? null,
       };
     });
-    await db.insert(estimates).values(rows).onDuplicateKeyUpdate({ set: ALL_BUT_KEY });
+    await putEstimates(database, rows);
     last = subjects.at(-1)!.id;
     done += subjects.length;
     await progress(done);
