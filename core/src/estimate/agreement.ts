@@ -49,7 +49,7 @@ export const agreementOf = ({ rank, stock, reviews, falls, spikes, readings }: W
       reasons.push(
         `It was out of stock on ${falls.empty} days: they pull the rank down, the counts leave them out and show what sells while there is stock.`,
       );
-    if (spikes && spikes.days.length > 0 && spikes.share > 0.1)
+    if (apart && spikes && spikes.days.length > 0 && spikes.share > 0.1)
       reasons.push(
         `${Math.round(100 * spikes.share)} % of the units by rank fell on ${spikes.days.length} days far above the rest.`,
       );

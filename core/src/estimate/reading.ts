@@ -62,8 +62,8 @@ export const readingNotes = (readings: readonly Reading[], until: Day, windowDay
   const ranked = recent.filter((r) => r.rank !== null).length;
   if (ranked > 0 && ranked <= span / 2)
     notes.push(`The rank is missing on ${span - ranked} of ${span} days: what happened on them is not known.`);
-  const stocks = recent.flatMap((r) => r.stock ?? []);
-  if (stocks.length > 1 && stocks.every((s, i) => i === 0 || s >= stocks[i - 1]!))
+  const stocks = recent.flatMap((r) => (r.stock === null || r.stockCapped ? [] : r.stock));
+  if (stocks.length > 1 && stocks.at(-1)! > stocks[0]! && stocks.every((s, i) => i === 0 || s >= stocks[i - 1]!))
     notes.push(`The ${stocks.length} stock counts only rise: they show restocks, no sales.`);
   return notes;
 };

@@ -242,10 +242,13 @@ export interface CountsCompared {
   contradict: boolean;
 }
 
+/** Share of the days of an own count that the readings must tell of, to be compared with it. */
+const TOLD_ENOUGH = 0.5;
+
 /**
- * Holds one's own counts against the stock that was read over the same days. They contradict each other when the
- * difference of the pieces is more than two standard deviations of two Poisson counts, √(own + read), and a tenth of
- * them. Null where no days are told by both.
+ * Holds one's own counts against the stock that was read over the same days; where the readings tell of a part of the days
+ * between two counts, so much of their pieces is compared. They contradict each other when the difference is more than
+ * two standard deviations of two Poisson counts, √(own + read), and a tenth of them. Null where no days are told by both.
  * @example compareCounts([], [], '2026-11-24', 90) // => null
  */
 export const compareCounts = (
@@ -261,10 +264,10 @@ export const compareCounts = (
   let to: Day | null = null;
   for (const step of mine) {
     const within = theirs.filter((s) => s.from >= step.from && s.to <= step.to);
-    // Only where the readings tell of every day of it.
-    if (within.reduce((sum, s) => sum + s.days, 0) < step.days) continue;
-    result.days += step.days;
-    result.own += step.pieces;
+    const days = within.reduce((sum, s) => sum + s.days, 0);
+    if (days < TOLD_ENOUGH * step.days) continue;
+    result.days += days;
+    result.own += Math.round((step.pieces * days) / step.days);
     result.read += within.reduce((sum, s) => sum + s.pieces, 0);
     from ??= step.from;
     to = step.to;

@@ -406,7 +406,7 @@ const Residuals = ({
         fontSize="13px"
         className="figures"
         css={{
-          '& th, & td': { padding: '2px 6px', textAlign: 'right' },
+          '& th, & td': { padding: '3px 6px', height: '25px', textAlign: 'right' },
           '& th:first-of-type, & td:first-of-type': { textAlign: 'left', paddingLeft: 0 },
         }}
       >

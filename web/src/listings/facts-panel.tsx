@@ -134,7 +134,7 @@ export const FamilyTable = ({ market, sheet }: { market: Marketplace; sheet: Lis
         as="table"
         w="100%"
         css={{
-          '& th, & td': { padding: '2px 6px', textAlign: 'right' },
+          '& th, & td': { padding: '3px 6px', height: '25px', textAlign: 'right' },
           '& th:first-of-type, & td:first-of-type': { textAlign: 'left', paddingLeft: 0 },
         }}
       >

@@ -6,7 +6,7 @@ import { dayFromEpoch, epochDay, MONTH_NAMES } from '@kettle/core/measures/day';
 import { useHistoryQuery } from '../api/api.ts';
 import { day, decimal } from '../ui/format.ts';
 import { RangeChoice, TableSwitch } from '../ui/chart-choices.tsx';
-import { DayChart } from '../ui/day-chart.tsx';
+import { DayChart, type DayLine } from '../ui/day-chart.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
 import { saveCsv } from '../ui/save-csv.ts';
 import { SaveMenu } from '../ui/save-menu.tsx';
@@ -259,7 +259,7 @@ const YearCharts = ({
         No month is known of what is chosen.
       </Text>
     );
-  return known.map((c) =>
+  const drawn = known.map((c) =>
     asTable ? (
       <Box key={c.key} as="table" fontSize="12px" mb="2" className="figures" w="100%">
         <caption style={{ textAlign: 'left' }}>{c.caption}, mean of each month</caption>
@@ -291,7 +291,7 @@ const YearCharts = ({
     ) : (
       <DayChart
         key={c.key}
-        caption={`${c.caption}: ${c.lines.map((l) => l.name).join(', ')} (thickest: the latest)`}
+        caption={`${c.caption}, mean of each month`}
         points={c.points}
         lines={c.lines}
         height={150}
@@ -304,7 +304,31 @@ const YearCharts = ({
       />
     ),
   );
+  return (
+    <>
+      {!asTable && <Years lines={known[0]!.lines} />}
+      {drawn}
+    </>
+  );
 };
+
+/** Which line is which year. */
+const Years = ({ lines }: { lines: readonly DayLine[] }) => (
+  <Flex gap="4" mb="2" fontSize="12px" wrap="wrap">
+    {lines.map((l) => (
+      <Flex key={l.key} align="center" gap="1.5">
+        <Box
+          w="22px"
+          borderTopWidth={`${Math.round((l.width ?? 1.4) + 0.6)}px`}
+          borderStyle={l.dashed ? 'dashed' : 'solid'}
+          borderColor={l.colour}
+          aria-hidden
+        />
+        {l.name}
+      </Flex>
+    ))}
+  </Flex>
+);
 
 const headOf = (key: SeriesKey): string => SERIES.find((s) => s.key === key)!.name;
 

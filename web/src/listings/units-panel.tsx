@@ -50,7 +50,7 @@ export const UnitsPanel = ({ market, sheet }: { market: Marketplace; sheet: List
   return (
     <>
       <Headline units={units} />
-      <Agreement units={units} />
+      <Agreement units={units} today={sheet.today} />
       {!nothingRead && (
         <Flex fontSize="11px" color="inkSoft" gap="3" aria-hidden>
           <Box w="148px" />
@@ -124,7 +124,7 @@ const Headline = ({ units: { best, typical, spikes } }: { units: Units }) => (
 );
 
 /** Whether the ways agree, why they may not, and what is odd about the readings: a sentence each. */
-const Agreement = ({ units }: { units: Units }) => {
+const Agreement = ({ units, today }: { units: Units; today: string }) => {
   const { agreement, best, spikes, notes } = units;
   const warnings = best.known
     ? best.working.warnings.filter((w) => !w.startsWith('The ways of counting disagree'))
@@ -154,7 +154,7 @@ const Agreement = ({ units }: { units: Units }) => {
           {percent(spikes.share)} of the units by rank of these 90 days fell on{' '}
           {spikes.days
             .slice(0, 4)
-            .map((d) => day(d))
+            .map((d) => day(d, today))
             .join(', ')}
           {spikes.days.length > 4 && ` and ${spikes.days.length - 4} more days`}.
         </Text>

@@ -186,7 +186,7 @@ export const DayChart = ({
             tick={tick}
             tickLine={false}
             stroke={rule}
-            minTickGap={48}
+            minTickGap={xTicks ? 4 : 48}
             ticks={xTicks as number[] | undefined}
             tickFormatter={(at: number) => xText(Math.round(at))}
           />
