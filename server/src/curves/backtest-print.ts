@@ -1,0 +1,38 @@
+/** The backtest of every marketplace of a workspace as a table for a terminal. */
+import { METHOD_NAMES } from '@kettle/core/estimate/methods';
+import type { BacktestRow } from '@kettle/core/estimate/backtest';
+import { openDatabase } from '../db/connection.ts';
+import { marketplaces } from '../db/schema.ts';
+import { asMarket } from '../sources/marketplaces.ts';
+import { runBacktest } from './backtest.ts';
+
+const percent = (share: number | null): string => (share === null ? '–' : `${(100 * share).toFixed(1)} %`);
+const line = (r: BacktestRow): string =>
+  [
+    METHOD_NAMES[r.method].padEnd(32),
+    percent(r.error).padStart(8),
+    percent(r.bias).padStart(8),
+    percent(r.covered).padStart(8),
+    String(r.n).padStart(7),
+  ].join(' ');
+
+const database = openDatabase(process.env.KETTLE_DATABASE_URL!);
+for (const row of await database.db.select().from(marketplaces)) {
+  const market = asMarket(row);
+  const { backtest } = await runBacktest(database.db, market);
+  const against = backtest.against === 'books' ? 'the invented marketplace’s books' : 'stock counts';
+  console.log(`\n${market.name}, ${backtest.day}: ${backtest.listings} listings, against ${against}`);
+  if (backtest.rows.length === 0)
+    console.log('Nothing could be tried: daily ranks and stock counts over two weeks are needed.');
+  let group = '';
+  for (const r of backtest.rows) {
+    const name = `${r.grouping === 'all' ? '' : `by ${r.grouping}: `}${r.group}`;
+    if (name !== group)
+      console.log(
+        `\n${name.padEnd(32)} ${'error'.padStart(8)} ${'bias'.padStart(8)} ${'held'.padStart(8)} ${'n'.padStart(7)}`,
+      );
+    group = name;
+    console.log(line(r));
+  }
+}
+await database.close();
