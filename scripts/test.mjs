@@ -1,5 +1,5 @@
 // Runs everything that must hold, from names and types to the browser, and adds up what passed and failed.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildInterface, installPackages, installPrograms } from './install.mjs';
@@ -21,7 +21,27 @@ const run = (name, [command, ...args], env = {}) => {
   console.log(`── ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${seconds(since)}`);
   return status === 0;
 };
-const check = (name, command) => (run(name, command) ? tally.passed++ : tally.failed++);
+/** Runs a check aside and prints what it said when it has ended. */
+const aside = (name, [command, ...args]) =>
+  new Promise((resolve) => {
+    const since = Date.now();
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk));
+    child.once('close', (status) => {
+      console.log(`\n── ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${seconds(since)}\n${said}`.trimEnd());
+      if (status === 0) tally.passed++;
+      else tally.failed++;
+      resolve();
+    });
+  });
+/** Checks that need one core each, two at a time. */
+const checkAll = (checks) => {
+  const next = async () => {
+    for (let check = checks.shift(); check; check = checks.shift()) await aside(...check);
+  };
+  return Promise.all([next(), next()]);
+};
 /** Adds a runner's own figures; a runner that failed without any counts as one failure. */
 const count = (ok, file, read) => {
   const found = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 0 };
@@ -32,23 +52,25 @@ const node = (...args) => [process.execPath, ...args];
 const tool = (...path) => join(root, 'node_modules', ...path);
 
 const started = Date.now();
-check('formatting', node(tool('prettier', 'bin', 'prettier.cjs'), '--check', '--log-level', 'warn', '.'));
-check('lint', node(tool('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0'));
-check(
-  'layers',
-  node(
-    tool('dependency-cruiser', 'bin', 'dependency-cruise.mjs'),
-    '--config',
-    '.dependency-cruiser.cjs',
-    'core/src',
-    'contract/src',
-    'server/src',
-    'web/src',
-    'demo/src',
-  ),
-);
-check('types', node(tool('typescript', 'bin', 'tsc'), '-p', 'tsconfig.json'));
-check('types of the interface', node(tool('typescript', 'bin', 'tsc'), '-p', 'web/tsconfig.json'));
+await checkAll([
+  ['lint', node(tool('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0')],
+  ['types', node(tool('typescript', 'bin', 'tsc'), '-p', 'tsconfig.json')],
+  ['types of the interface', node(tool('typescript', 'bin', 'tsc'), '-p', 'web/tsconfig.json')],
+  ['formatting', node(tool('prettier', 'bin', 'prettier.cjs'), '--check', '--log-level', 'warn', '.')],
+  [
+    'layers',
+    node(
+      tool('dependency-cruiser', 'bin', 'dependency-cruise.mjs'),
+      '--config',
+      '.dependency-cruiser.cjs',
+      'core/src',
+      'contract/src',
+      'server/src',
+      'web/src',
+      'demo/src',
+    ),
+  ],
+]);
 
 const jestFile = join(results, 'jest.json');
 const jestOk = run(
