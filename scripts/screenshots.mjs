@@ -100,6 +100,7 @@ const shelfOf = async (code) => {
   const out = rows.filter((r) => r.listing.category !== own).map((r) => r.listing.code);
   return `/quayside/shelf?listing=${code}&out=${out.join(',')}`;
 };
+await ended(await ask('POST', `${market}/backtest`));
 const { rows: niches } = await ask('GET', `${market}/demand/niches?has=folding,book,press`);
 const { terms } = await ask('GET', `${market}/niches/${niches[0].id}`);
 const basket = terms.filter((t) => t.brand === null).slice(0, 4);
@@ -111,7 +112,6 @@ const browser = await chromium.launch({
 });
 const VIEWS = [
   ['sift', '/quayside/sift?price=18..45&units=300..&reviews=..120&weight=..4&not=lamp'],
-  ['sieves', '/quayside/sift?price=18..60&units=150..&reviews=..100&weight=..3', 'light', /^Sieve/],
   [
     'compare',
     `/quayside/compare?${new URLSearchParams({
@@ -120,6 +120,9 @@ const VIEWS = [
     })}`,
   ],
   ['listing-sheet', '/quayside/sift?price=18..45&units=300..&reviews=..120&has=book+press&open=QS0049G9'],
+  ['history', '/quayside/listings/QS003W36', 'dark', 'History'],
+  ['curves', `/quayside/curves?${new URLSearchParams({ category: 'Miniatures & Models', listing: 'QS003QY1' })}`],
+  ['backtest', '/quayside/backtest'],
   ['demand', '/quayside/demand?income=6000/month&holders=6..'],
   ['niche', `/quayside/demand?has=press&open=${niches[0].id}`],
   ['shelf', await shelfOf('QS003PX0')],
@@ -133,10 +136,8 @@ const VIEWS = [
   ['scoresheet', '/quayside/candidates/1/scoresheet'],
   ['shortlist', '/quayside/shortlist'],
   ['sources', '/sources'],
-  ['shelf-dark', await shelfOf('QS0043A3'), 'dark'],
-  ['sift-dark', '/quayside/sift?price=18..45&units=300..&reviews=..120', 'dark'],
 ];
-for (const [name, path, colorScheme = 'light', opened] of VIEWS) {
+for (const [name, path, colorScheme = 'light', part] of VIEWS) {
   const page = await browser.newPage({
     viewport: { width: 1280, height: 800 },
     colorScheme,
@@ -149,9 +150,10 @@ for (const [name, path, colorScheme = 'light', opened] of VIEWS) {
   await page.goto(address + path);
   await page.waitForLoadState('networkidle');
   await page.getByRole('heading', { level: 1 }).first().waitFor();
-  if (opened) {
-    await page.getByRole('button', { name: opened }).click();
-    await page.getByRole('dialog').waitFor();
+  if (part) {
+    const heading = page.getByRole('heading', { name: part, exact: true });
+    await heading.evaluate((element) => element.scrollIntoView());
+    await page.locator('.recharts-line-curve').first().waitFor();
   }
   await page.screenshot({ path: join(out, `${name}.png`) });
   await page.close();
