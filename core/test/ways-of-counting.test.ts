@@ -256,6 +256,21 @@ describe('why ways of counting differ', () => {
         ),
       ).agreement.reasons[0],
     ).toContain('ranks it lower than its sales would'));
+  test('reviews that lag are named alone where rank and counts meet', () => {
+    const { agreement } = estimateUnits({
+      readings: days(
+        () => 100,
+        (i) => Math.round(5000 - perDay * i),
+      ).map((r, i) => ({ ...r, reviews: 100 + Math.floor(i / 9) })),
+      months: [],
+      curve,
+      reviewRate: { perUnit: 0.1, spread: 0.2 },
+      stated: null,
+      current: { rank: null, day: TODAY },
+      until: TODAY,
+    });
+    expect(agreement).toMatchObject({ state: 'disagree', reasons: [expect.stringContaining('Fewer reviews come')] });
+  });
   test('one way stands alone', () =>
     expect(
       estimate(

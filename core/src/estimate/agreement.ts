@@ -35,7 +35,8 @@ export const agreementOf = ({ rank, stock, reviews, falls, spikes, readings }: W
   const known = [rank, stock, reviews].flatMap((f) => (f.known && f.value > 0 ? f : []));
   if (known.length < 2) return { state: known.length === 1 ? 'alone' : 'none', ratio: null, reasons: [] };
   const values = known.map((f) => f.value);
-  const apart = known.some((a) => known.some((b) => a.low > b.high));
+  const meet = (a: Figure, b: Figure): boolean => !a.known || !b.known || (a.low <= b.high && b.low <= a.high);
+  const apart = known.some((a) => known.some((b) => !meet(a, b)));
   const ratio = Math.max(...values) / Math.min(...values);
   const reasons: string[] = [];
   if (rank.known && stock.known && stock.value > 0) {
@@ -49,14 +50,14 @@ export const agreementOf = ({ rank, stock, reviews, falls, spikes, readings }: W
       reasons.push(
         `It was out of stock on ${falls.empty} days: they pull the rank down, the counts leave them out and show what sells while there is stock.`,
       );
-    if (apart && spikes && spikes.days.length > 0 && spikes.share > 0.1)
+    if (!meet(rank, stock) && spikes && spikes.days.length > 0 && spikes.share > 0.1)
       reasons.push(
         `${Math.round(100 * spikes.share)} % of the units by rank fell on ${spikes.days.length} days far above the rest.`,
       );
     const rankDays = readings.filter((r) => r.rank !== null).length;
     if (falls.days < SAME_TIME * rankDays)
       reasons.push(`The counts tell of ${falls.days} days, the ranks of ${rankDays}: not quite the same time.`);
-    if (apart && reasons.length === 0)
+    if (!meet(rank, stock) && reasons.length === 0)
       reasons.push(
         times > 1
           ? 'The marketplace ranks it lower than its sales would: the curve is the middle of many listings, and this one lies off it. The counts are to be trusted.'
@@ -64,7 +65,7 @@ export const agreementOf = ({ rank, stock, reviews, falls, spikes, readings }: W
       );
   }
   const surest = stock.known && stock.value > 0 ? stock : rank.known ? rank : null;
-  if (surest && reviews.known && (reviews.low > surest.high || reviews.high < surest.low))
+  if (surest?.known && reviews.known && !meet(surest, reviews))
     reasons.push(
       reviews.value > surest.value
         ? 'More reviews come than its sales would bring: its buyers write more, or they are asked to.'

@@ -4,22 +4,17 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { CurveVersion } from '@kettle/contract/curves';
 import type { Marketplace } from '@kettle/contract/sources';
-import {
-  useCurvePointsQuery,
-  useCurvesQuery,
-  useRefitCurveMutation,
-  useTryRefitQuery,
-  useUseCurveMutation,
-} from '../api/api.ts';
+import { useCurvePointsQuery, useCurvesQuery, useRefitCurveMutation, useTryRefitQuery } from '../api/api.ts';
 import { useMarket } from '../app/use-market.ts';
-import { count, day, decimal, percent } from '../ui/format.ts';
+import { day, percent } from '../ui/format.ts';
 import { Mark } from '../ui/mark.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
 import { saveCsv } from '../ui/save-csv.ts';
 import { SaveMenu } from '../ui/save-menu.tsx';
-import { saveBlob } from '../ui/save-picture.ts';
 import { CurveChart, type DrawnCurve } from './curve-chart.tsx';
+import { Residuals } from './residuals.tsx';
 import { TakeCurve } from './take-curve.tsx';
+import { Versions } from './versions.tsx';
 
 export const Component = () => {
   const { market } = useMarket();
@@ -273,181 +268,3 @@ const FitWords = ({
     </Box>
   );
 };
-
-const fileOf = (v: CurveVersion) => ({
-  format: 'cold-kettle/rank-curve',
-  version: 1,
-  category: v.category,
-  validFrom: v.validFrom,
-  source: v.source,
-  residual: v.residual,
-  knots: v.knots,
-  reviewRate: v.reviewRate,
-  reviewSpread: v.reviewSpread,
-});
-
-const Versions = ({
-  market,
-  versions,
-  compared,
-  onCompare,
-}: {
-  market: Marketplace;
-  versions: CurveVersion[];
-  compared: number | null;
-  onCompare: (id: number | null) => void;
-}) => {
-  const [use, { error, isLoading }] = useUseCurveMutation();
-  return (
-    <Box as="section">
-      <Heading as="h2" fontSize="15px" mb="1">
-        Versions
-      </Heading>
-      <Box as="ul" listStyleType="none" fontSize="13px">
-        {versions.map((v) => (
-          <Flex as="li" key={v.id} gap="2" py="1.5" borderTopWidth="1px" borderColor="rule" align="center" wrap="wrap">
-            <Box flex="1 1 200px">
-              <b>{day(v.validFrom)}</b>{' '}
-              {v.inForce ? (
-                <Box as="span" color="verdigris">
-                  ● in force
-                </Box>
-              ) : v.validFrom > market.today ? (
-                'still to come'
-              ) : v.putBack ? (
-                <Box as="span" color="inkSoft">
-                  put back
-                </Box>
-              ) : (
-                <Box as="span" color="inkSoft">
-                  earlier
-                </Box>
-              )}
-              <br />
-              <Box as="span" color="inkSoft">
-                {v.knots.length} points, {v.source}
-              </Box>
-            </Box>
-            {!v.inForce && (
-              <Button
-                size="2xs"
-                variant={compared === v.id ? 'subtle' : 'outline'}
-                aria-pressed={compared === v.id}
-                onClick={() => onCompare(compared === v.id ? null : v.id)}
-              >
-                Compare
-              </Button>
-            )}
-            {!v.inForce && v.validFrom <= market.today && (
-              <Button
-                size="2xs"
-                variant="outline"
-                loading={isLoading}
-                onClick={() => void use({ params: { id: v.id } })}
-              >
-                Put in force
-              </Button>
-            )}
-            <Button
-              size="2xs"
-              variant="outline"
-              onClick={() =>
-                saveBlob(
-                  new Blob([JSON.stringify(fileOf(v), null, 2)], { type: 'application/json' }),
-                  `rank-curve-${v.category.replace(/[^\w]+/g, '-').toLowerCase()}-${v.validFrom}.json`,
-                )
-              }
-            >
-              File
-            </Button>
-          </Flex>
-        ))}
-      </Box>
-      <ProblemNote error={error} />
-    </Box>
-  );
-};
-
-const SHOWN = 12;
-
-/** How far each counted listing lies off the curve, the farthest first. */
-const Residuals = ({
-  market,
-  points,
-  fittedOn,
-  marked,
-}: {
-  market: Marketplace;
-  points: readonly {
-    code: string;
-    title: string;
-    rank: number;
-    unitsPerDay: number;
-    days: number;
-    residual: number | null;
-  }[];
-  fittedOn: ReadonlySet<string>;
-  marked: string | null;
-}) => {
-  const [all, setAll] = useState(false);
-  if (points.length === 0) return null;
-  const sorted = [...points].sort(
-    (a, b) =>
-      Number(b.code === marked) - Number(a.code === marked) || Math.abs(b.residual ?? 9) - Math.abs(a.residual ?? 9),
-  );
-  return (
-    <Box as="section" mt="4">
-      <Heading as="h2" fontSize="15px" mb="1">
-        Counted listings off the curve
-      </Heading>
-      <Box
-        as="table"
-        w="100%"
-        fontSize="13px"
-        className="figures"
-        css={{
-          '& th, & td': { padding: '3px 6px', height: '25px', textAlign: 'right' },
-          '& th:first-of-type, & td:first-of-type': { textAlign: 'left', paddingLeft: 0 },
-        }}
-      >
-        <thead>
-          <tr>
-            <th scope="col">Listing</th>
-            <th scope="col">Rank</th>
-            <th scope="col">A day</th>
-            <th scope="col">Days</th>
-            <th scope="col">Off</th>
-          </tr>
-        </thead>
-        <tbody>
-          {(all ? sorted : sorted.slice(0, SHOWN)).map((p) => (
-            <tr key={p.code} style={p.code === marked ? { fontWeight: 700 } : undefined}>
-              <td>
-                <Link to={`/${market.id}/listings/${p.code}`} style={{ textDecoration: 'underline' }} title={p.title}>
-                  {p.title.length > 30 ? `${p.title.slice(0, 28)}…` : p.title}
-                </Link>
-                {fittedOn.has(p.code) && (
-                  <Box as="span" color="inkSoft">
-                    {' '}
-                    fitted on
-                  </Box>
-                )}
-              </td>
-              <td>{count(p.rank)}</td>
-              <td>{decimal(p.unitsPerDay)}</td>
-              <td>{p.days}</td>
-              <td>{p.residual === null ? '—' : signed(Math.exp(p.residual) - 1)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
-      {sorted.length > SHOWN && (
-        <Button size="2xs" variant="outline" mt="1" onClick={() => setAll(!all)}>
-          {all ? 'Fewer' : `All ${count(sorted.length)}`}
-        </Button>
-      )}
-    </Box>
-  );
-};
-
-const signed = (share: number): string => `${share > 0 ? '+' : ''}${percent(share)}`;

@@ -2,11 +2,11 @@ import { Box, Button, Flex, HStack, Text } from '@chakra-ui/react';
 import { useMemo, useRef, useState } from 'react';
 import type { History } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
-import { dayFromEpoch, epochDay, MONTH_NAMES } from '@kettle/core/measures/day';
+import { dayFromEpoch, epochDay } from '@kettle/core/measures/day';
 import { useHistoryQuery } from '../api/api.ts';
-import { day, decimal } from '../ui/format.ts';
+import { day } from '../ui/format.ts';
 import { RangeChoice, TableSwitch } from '../ui/chart-choices.tsx';
-import { DayChart, type DayLine } from '../ui/day-chart.tsx';
+import { DayChart } from '../ui/day-chart.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
 import { saveCsv } from '../ui/save-csv.ts';
 import { SaveMenu } from '../ui/save-menu.tsx';
@@ -17,10 +17,11 @@ import {
   pointsOf,
   SERIES,
   startOf,
-  yearsOver,
   type HistoryPoint,
   type SeriesKey,
 } from './history-data.ts';
+import { PointTable } from './history-table.tsx';
+import { YearCharts } from './history-years.tsx';
 import { HolderStrip } from './holder-strip.tsx';
 
 const RANGES = [
@@ -234,104 +235,6 @@ const MarkList = ({ marks }: { marks: History['marks'] }) => {
   );
 };
 
-const MONTHS = Array.from({ length: 12 }, (_, m) => m);
-
-const YearCharts = ({
-  history,
-  market,
-  shown,
-  asTable,
-}: {
-  history: History;
-  market: Marketplace;
-  shown: readonly string[];
-  asTable: boolean;
-}) => {
-  const charts = useMemo(
-    () =>
-      SERIES.filter((s) => shown.includes(s.key)).map((s) => ({ ...s, ...yearsOver(history, market.currency, s.key) })),
-    [history, market.currency, shown],
-  );
-  const known = charts.filter((c) => c.lines.length > 0);
-  if (known.length === 0)
-    return (
-      <Text color="inkSoft" fontSize="13px">
-        No month is known of what is chosen.
-      </Text>
-    );
-  const drawn = known.map((c) =>
-    asTable ? (
-      <Box key={c.key} as="table" fontSize="12px" mb="2" className="figures" w="100%">
-        <caption style={{ textAlign: 'left' }}>{c.caption}, mean of each month</caption>
-        <thead>
-          <tr>
-            <th scope="col" style={{ textAlign: 'left' }}>
-              Month
-            </th>
-            {c.lines.map((l) => (
-              <th scope="col" key={l.key} style={{ textAlign: 'right' }}>
-                {l.name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {c.points.map((p) => (
-            <tr key={p.at}>
-              <td>{MONTH_NAMES[p.at]}</td>
-              {c.lines.map((l) => (
-                <td key={l.key} style={{ textAlign: 'right' }}>
-                  {decimal(p[l.key] as number | null, c.digits)}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </Box>
-    ) : (
-      <DayChart
-        key={c.key}
-        caption={`${c.caption}, mean of each month`}
-        points={c.points}
-        lines={c.lines}
-        height={150}
-        scale={c.scale}
-        digits={c.digits}
-        together="years"
-        xTicks={MONTHS}
-        xText={(m) => MONTH_NAMES[m]?.slice(0, 3) ?? ''}
-        labelText={(m) => MONTH_NAMES[m] ?? ''}
-      />
-    ),
-  );
-  return (
-    <>
-      {!asTable && <Years lines={known[0]!.lines} />}
-      {drawn}
-    </>
-  );
-};
-
-/** Which line is which year. */
-const Years = ({ lines }: { lines: readonly DayLine[] }) => (
-  <Flex gap="4" mb="2" fontSize="12px" wrap="wrap">
-    {lines.map((l) => (
-      <Flex key={l.key} align="center" gap="1.5">
-        <Box
-          w="22px"
-          borderTopWidth={`${Math.round((l.width ?? 1.4) + 0.6)}px`}
-          borderStyle={l.dashed ? 'dashed' : 'solid'}
-          borderColor={l.colour}
-          aria-hidden
-        />
-        {l.name}
-      </Flex>
-    ))}
-  </Flex>
-);
-
-const headOf = (key: SeriesKey): string => SERIES.find((s) => s.key === key)!.name;
-
 const saveHistory = (title: string, code: string, market: Marketplace, points: readonly HistoryPoint[]): void =>
   saveCsv(
     `history ${code}`,
@@ -344,69 +247,5 @@ const saveHistory = (title: string, code: string, market: Marketplace, points: r
         ...SERIES.map((s) => (p[s.key] === null ? null : Number(p[s.key]!.toFixed(s.digits + 1)))),
       ]),
   );
-
-const PointTable = ({
-  points,
-  history,
-  keys,
-}: {
-  points: HistoryPoint[];
-  history: History;
-  keys: readonly SeriesKey[];
-}) => {
-  const marks = useMemo(() => {
-    const byDay = new Map<number, string[]>();
-    for (const m of history.marks) byDay.set(epochDay(m.day), [...(byDay.get(epochDay(m.day)) ?? []), m.text]);
-    return byDay;
-  }, [history]);
-  return (
-    <Box
-      maxH="320px"
-      overflow="auto"
-      borderWidth="1px"
-      borderColor="rule"
-      tabIndex={0}
-      role="region"
-      aria-label="History as a table"
-    >
-      <Box
-        as="table"
-        w="100%"
-        fontSize="12px"
-        className="figures"
-        css={{
-          '& th, & td': { padding: '2px 8px', textAlign: 'right' },
-          '& th:first-of-type, & td:first-of-type, & td:last-of-type': { textAlign: 'left' },
-        }}
-      >
-        <thead>
-          <tr>
-            <th scope="col">Day</th>
-            {keys.map((key) => (
-              <th scope="col" key={key}>
-                {headOf(key)}
-              </th>
-            ))}
-            <th scope="col">Marks</th>
-          </tr>
-        </thead>
-        <tbody>
-          {points
-            .filter((p) => keys.some((key) => p[key] !== null))
-            .toReversed()
-            .map((p) => (
-              <tr key={p.at}>
-                <td>{day(dayFromEpoch(p.at))}</td>
-                {keys.map((key) => (
-                  <td key={key}>{decimal(p[key], SERIES.find((s) => s.key === key)!.digits)}</td>
-                ))}
-                <td>{marks.get(p.at)?.join(', ') ?? ''}</td>
-              </tr>
-            ))}
-        </tbody>
-      </Box>
-    </Box>
-  );
-};
 
 export default HistoryPanel;
