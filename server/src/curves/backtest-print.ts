@@ -6,6 +6,7 @@ import { marketplaces } from '../db/schema.ts';
 import { asMarket } from '../sources/marketplaces.ts';
 import { runBacktest } from './backtest.ts';
 
+const say = (text: string): void => void process.stdout.write(`${text}\n`);
 const percent = (share: number | null): string => (share === null ? '–' : `${(100 * share).toFixed(1)} %`);
 const line = (r: BacktestRow): string =>
   [
@@ -21,18 +22,16 @@ for (const row of await database.db.select().from(marketplaces)) {
   const market = asMarket(row);
   const { backtest } = await runBacktest(database.db, market);
   const against = backtest.against === 'books' ? 'the invented marketplace’s books' : 'stock counts';
-  console.log(`\n${market.name}, ${backtest.day}: ${backtest.listings} listings, against ${against}`);
+  say(`\n${market.name}, ${backtest.day}: ${backtest.listings} listings, against ${against}`);
   if (backtest.rows.length === 0)
-    console.log('Nothing could be tried: daily ranks and stock counts over two weeks are needed.');
+    say('Nothing could be tried: daily ranks and stock counts over two weeks are needed.');
   let group = '';
   for (const r of backtest.rows) {
     const name = `${r.grouping === 'all' ? '' : `by ${r.grouping}: `}${r.group}`;
     if (name !== group)
-      console.log(
-        `\n${name.padEnd(32)} ${'error'.padStart(8)} ${'bias'.padStart(8)} ${'held'.padStart(8)} ${'n'.padStart(7)}`,
-      );
+      say(`\n${name.padEnd(32)} ${'error'.padStart(8)} ${'bias'.padStart(8)} ${'held'.padStart(8)} ${'n'.padStart(7)}`);
     group = name;
-    console.log(line(r));
+    say(line(r));
   }
 }
 await database.close();

@@ -159,7 +159,7 @@ const Sheet = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) =>
           onTray={(l) => tray.toggle(l.code)}
         />
       </Box>
-      {open && <ListingSheetPanel market={market} code={open} onClose={() => setOpen(null)} />}
+      {open && <ListingSheetPanel market={market} code={open} rows={sheet.listings} onClose={() => setOpen(null)} />}
     </Box>
   );
 };

@@ -112,7 +112,7 @@ export const LineUpTab = ({ market, candidate }: { market: Marketplace; candidat
           onAdd={(text) => add({ params: { id: candidate.id }, body: { text } })}
         />
       </Box>
-      {open && <ListingSheetPanel market={market} code={open} onClose={() => setOpen(null)} />}
+      {open && <ListingSheetPanel market={market} code={open} rows={candidate.lineUp} onClose={() => setOpen(null)} />}
     </Box>
   );
 };

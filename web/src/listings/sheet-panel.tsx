@@ -11,7 +11,7 @@ import { ListingSheet, QuickSheet } from './listing-sheet.tsx';
 /** A held-down key repeats about thirty times a second: a row that it passes is not worth asking for. */
 const RESTS_MS = 110;
 const AHEAD_AFTER_MS = 250;
-const NONE: readonly string[] = [];
+const NO_ROWS: readonly ListingBrief[] = [];
 
 /** What a value is, at once when it had rested before it changed; while it goes on changing, what it was. */
 const useRested = <T,>(value: T): T => {
@@ -37,21 +37,20 @@ const useRested = <T,>(value: T): T => {
 export const ListingSheetPanel = ({
   market,
   code,
-  brief,
-  beside = NONE,
+  rows = NO_ROWS,
   onClose,
 }: {
   market: Marketplace;
   code: string;
-  /** What the list knows of the row: shown at once, while the sheet is on its way. */
-  brief?: ListingBrief;
-  /** The rows that a key would go to next: asked for ahead. */
-  beside?: readonly string[];
+  /** The list it lies beside: what that knows of the row is shown at once, and its neighbours are asked for ahead. */
+  rows?: readonly ListingBrief[];
   onClose: () => void;
 }) => {
   const rested = useRested(code);
   const prefetch = usePrefetch('sheet');
-  const ahead = rested === code ? beside.join() : '';
+  const at = rows.findIndex((r) => r.code === code);
+  const brief = rows[at];
+  const ahead = at === -1 || rested !== code ? '' : [rows[at + 1], rows[at - 1]].map((r) => r?.code ?? '').join();
   useEffect(() => {
     // After what this sheet itself needs.
     const timer = setTimeout(() => {

@@ -31,6 +31,7 @@ export const Component = () => {
 const ShelfPage = ({ market }: { market: Marketplace }) => {
   const state = useShelf(market);
   const { subject, valid, shelf, error } = state;
+  const rows = useMemo(() => shelf?.rows.map((r) => r.listing), [shelf]);
   if (subject === null) return <ShelfStart market={market} />;
   if (!valid) return <NotThere what="That shelf" />;
   if (error && 'status' in error && error.status === 404) return <NotThere what="That shelf" />;
@@ -47,7 +48,9 @@ const ShelfPage = ({ market }: { market: Marketplace }) => {
           </Box>
         )
       )}
-      {state.open && <ListingSheetPanel market={market} code={state.open} onClose={() => state.setOpen(null)} />}
+      {state.open && (
+        <ListingSheetPanel market={market} code={state.open} rows={rows} onClose={() => state.setOpen(null)} />
+      )}
     </Flex>
   );
 };

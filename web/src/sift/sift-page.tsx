@@ -94,8 +94,6 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
       sort: key as SortKey,
       descending: choice.sort === key ? !choice.descending : !LEAST_FIRST.includes(key),
     });
-  const at = open === null ? -1 : rows.findIndex((r) => r.code === open);
-  const beside = at === -1 ? NO_ROWS : [rows[at + 1], rows[at - 1]].flatMap((r) => r?.code ?? []);
   const name = (id: number): string | undefined => categories?.find((c) => c.id === id)?.name;
   return (
     <Flex direction="column" h="100%" position="relative" pr={open ? BESIDE_SHEET : undefined}>
@@ -252,15 +250,7 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
           </Suspense>
         )}
       </Box>
-      {open && (
-        <ListingSheetPanel
-          market={market}
-          code={open}
-          brief={rows.find((r) => r.code === open)}
-          beside={beside}
-          onClose={() => sift.setOpen(null)}
-        />
-      )}
+      {open && <ListingSheetPanel market={market} code={open} rows={rows} onClose={() => sift.setOpen(null)} />}
     </Flex>
   );
 };
