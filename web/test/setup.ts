@@ -18,6 +18,14 @@ window.matchMedia ??= ((query: string) => ({
   dispatchEvent: () => false,
 })) as never;
 Element.prototype.scrollTo ??= () => {};
+Blob.prototype.text ??= function text(this: Blob): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(String(reader.result));
+    reader.onerror = () => reject(reader.error!);
+    reader.readAsText(this);
+  });
+};
 
 // The slider measures its thumbs in a frame of its own, outside of any test's act(): that is no fault of the test.
 const say = console.error;
