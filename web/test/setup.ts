@@ -18,7 +18,7 @@ window.matchMedia ??= ((query: string) => ({
   dispatchEvent: () => false,
 })) as never;
 Element.prototype.scrollTo ??= () => {};
-Blob.prototype.text ??= function text(this: Blob): Promise<string> {
+File.prototype.text ??= function text(this: File): Promise<string> {
   return new Promise((resolve, reject) => {
     const reader = new FileReader();
     reader.onload = () => resolve(String(reader.result));
