@@ -102,10 +102,11 @@ test('from a find to its shelf: strangers left out, verdicts with their rows, ev
   const strip = page.getByRole('slider', { name: /^Units a month, 6 listings/ });
   await strip.focus();
   await page.keyboard.press('End');
-  await expect(strip).toHaveAttribute('aria-valuetext', /Window bird feeder with drain tray/);
+  await expect(strip).toHaveAttribute('aria-valuetext', /window bird feeder/i);
+  const most = (await strip.getAttribute('aria-valuetext'))!.split(':')[0]!;
   await page.keyboard.press('e');
   await expect(page.getByRole('slider', { name: /^Units a month, 5 listings/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Bring back Window bird feeder with drain tray' }).click();
+  await page.getByRole('button', { name: `Bring back ${most}` }).click();
   await expect(page.getByRole('slider', { name: /^Units a month, 6 listings/ })).toBeVisible();
 
   // What was left out is remembered when the shelf is opened anew.

@@ -73,7 +73,7 @@ test('from the catalogue to the shortlist: the folding book press against the pa
     expect(units).toBeLessThan(600);
     await expect(sheet.getByText('in four of five cases')).toBeVisible();
     await sheet.getByRole('button', { name: /Stock counts: \d+ a month/ }).focus();
-    await expect(page.getByText('Falls between neighbouring stock counts are sales')).toBeVisible();
+    await expect(page.getByText('Falls between neighbouring stock counts of one seller are sales')).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(page).toHaveURL(/open=|sift/);
     if (!(await sheet.isVisible())) await page.getByRole('row', { name: /Folding book press, beech, A5/ }).click();
