@@ -46,9 +46,46 @@ describe('a count belongs to one seller', () => {
       Array.from({ length: 85 }, (_, i) => reading(84 - i, { stock: 2000 - 10 * i, sellers }));
     const [alone, shared] = [known(unitsByStock(days(1), TODAY)), known(unitsByStock(days(4), TODAY))];
     expect(shared.value).toBe(alone.value);
-    expect(shared.high - shared.low).toBeGreaterThan(1.5 * (alone.high - alone.low));
+    expect(shared.high - shared.low).toBeGreaterThan(1.2 * (alone.high - alone.low));
     expect(shared.working.warnings.join()).toContain('4 sellers');
   });
+});
+
+test('falls that vary more than chance widen the interval: by the root of their dispersion (Pearson’s χ² ÷ degrees)', () => {
+  const series = (falls: (i: number) => number) => {
+    let stock = 3000;
+    return Array.from({ length: 71 }, (_, i) => reading(70 - i, { stock: (stock -= i === 0 ? 0 : falls(i)) }));
+  };
+  // By hand: 70 falls of 10, and 35 of 2 beside 35 of 18 (rate 10): χ² is 70 × 64 ÷ 10, over 69 degrees.
+  const even = stockFalls(
+    series(() => 10),
+    TODAY,
+    90,
+  );
+  const uneven = stockFalls(
+    series((i) => (i % 2 === 0 ? 2 : 18)),
+    TODAY,
+    90,
+  );
+  expect([even.units, even.dispersion]).toEqual([700, 1]);
+  expect(uneven.units).toBe(700);
+  expect(uneven.dispersion).toBeCloseTo((70 * 6.4) / 69, 9);
+  const width = (days: typeof even, readings: ReturnType<typeof series>): number => {
+    const figure = known(unitsByStock(readings, TODAY));
+    return Math.log(figure.high / figure.value) / Math.sqrt(days.dispersion);
+  };
+  expect(
+    width(
+      uneven,
+      series((i) => (i % 2 === 0 ? 2 : 18)),
+    ),
+  ).toBeCloseTo(
+    width(
+      even,
+      series(() => 10),
+    ),
+    9,
+  );
 });
 
 describe('counts of one’s own', () => {

@@ -33,7 +33,7 @@ const LONGEST_OWN_GAP = 14;
 /** A stock that falls to nothing at more than this many times its usual pace was taken away, not sold. */
 const TAKEN_AWAY = 6;
 /** Sellers besides the main offer's sell pieces that its stock does not show; common practice, no source. */
-const UNSEEN_SPREAD = 0.05;
+const UNSEEN_SPREAD = 0.03;
 /** Days counted that stand for a quarter, and how far fewer may lie off it (season, sales), as a log; tried in the backtest. */
 const STANDS_FOR_QUARTER = 60;
 const UNCOUNTED_SPREAD = 0.3;
@@ -115,6 +115,8 @@ export interface StockFalls {
   takenAway: number;
   /** Of the pieces and days, those that the seller counted. */
   own: { units: number; days: number };
+  /** How much more the falls vary than Poisson counts of one rate would; 1 and more (Pearson's χ² ÷ degrees). */
+  dispersion: number;
 }
 
 /** The sales seen in stock counts, with what was left out. */
@@ -145,7 +147,24 @@ export const stockFalls = (
     handedOver: of('handed over').length,
     takenAway: of('taken away').length,
     own: { units: sum(mine, 'pieces'), days: sum(mine, 'days') },
+    dispersion: dispersionOf(sold),
   };
+};
+
+/** Steps from which the dispersion is told; fewer say little. */
+const ENOUGH_STEPS = 10;
+
+/**
+ * Pearson's χ² of the falls against one rate, over its degrees of freedom, 1 at least: sales, season and good days make
+ * counts vary more than Poisson's law. Source: McCullagh & Nelder (1989), Generalized Linear Models, 2nd ed., 6.2
+ * (from memory).
+ */
+const dispersionOf = (sold: readonly StockStep[]): number => {
+  const days = sold.reduce((n, s) => n + s.days, 0);
+  const rate = sold.reduce((n, s) => n + s.pieces, 0) / days;
+  if (sold.length < ENOUGH_STEPS || !(rate > 0)) return 1;
+  const chi = sold.reduce((sum, s) => sum + (s.pieces - rate * s.days) ** 2 / (rate * s.days), 0);
+  return Math.max(1, chi / (sold.length - 1));
 };
 
 /**
@@ -169,12 +188,13 @@ export const unitsByStock = (
   const sellers = sellersOf(readings, until, windowDays);
   const value = unitsPerMonth(found.units / found.days);
   const counting = poissonInterval(found.units);
+  const swing = Math.sqrt(found.dispersion);
   const unseen = Math.hypot(
     sellers > 1 ? UNSEEN_SPREAD : 0,
     UNCOUNTED_SPREAD * Math.sqrt(Math.max(0, 1 - found.days / Math.min(STANDS_FOR_QUARTER, windowDays))),
   );
   const widen = (bound: number): number =>
-    found.units === 0 || bound === 0 ? 1 : Math.exp(Math.hypot(Math.log(bound / found.units), Z80 * unseen));
+    found.units === 0 || bound === 0 ? 1 : Math.exp(Math.hypot(swing * Math.log(bound / found.units), Z80 * unseen));
   const warnings: string[] = [];
   if (found.days < 14) warnings.push(`Only ${found.days} days are counted; two weeks make a fair picture.`);
   if (found.empty > 0) warnings.push(`Out of stock on ${found.empty} days: these are left out, demand was not.`);
