@@ -1,11 +1,12 @@
 import type { Figure } from '../figures/figure.ts';
+import { apart } from './blend.ts';
 import type { Reading } from './reading.ts';
 import type { Spikes } from './spikes.ts';
 import type { StockFalls } from './stock-counts.ts';
 
 /** How the ways of counting stand to each other, and what can explain it. */
 export interface Agreement {
-  /** "agree": every interval meets every other; "alone": only one way; "none": no way at all. */
+  /** "disagree": further apart than their intervals allow, as the blend reckons; "alone": only one way; "none": no way. */
   state: 'agree' | 'disagree' | 'alone' | 'none';
   /** Largest over smallest; null with fewer than two. */
   ratio: number | null;
@@ -34,10 +35,8 @@ const SAME_TIME = 0.6;
 export const agreementOf = ({ rank, stock, reviews, falls, spikes, readings }: Ways): Agreement => {
   const known = [rank, stock, reviews].flatMap((f) => (f.known && f.value > 0 ? f : []));
   if (known.length < 2) return { state: known.length === 1 ? 'alone' : 'none', ratio: null, reasons: [] };
-  const values = known.map((f) => f.value);
   const meet = (a: Figure, b: Figure): boolean => !a.known || !b.known || (a.low <= b.high && b.low <= a.high);
-  const apart = known.some((a) => known.some((b) => !meet(a, b)));
-  const ratio = Math.max(...values) / Math.min(...values);
+  const { ratio, disagree } = apart(known);
   const reasons: string[] = [];
   if (rank.known && stock.known && stock.value > 0) {
     const times = stock.value / rank.value;
@@ -71,5 +70,5 @@ export const agreementOf = ({ rank, stock, reviews, falls, spikes, readings }: W
         ? 'More reviews come than its sales would bring: its buyers write more, or they are asked to.'
         : 'Fewer reviews come than its sales would bring: its buyers write less than others.',
     );
-  return { state: apart ? 'disagree' : 'agree', ratio, reasons };
+  return { state: disagree ? 'disagree' : 'agree', ratio, reasons };
 };

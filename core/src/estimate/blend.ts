@@ -29,15 +29,7 @@ export const blend = (estimates: readonly NamedFigure[]): Figure => {
         .trim() || 'Nothing to estimate from.',
     );
 
-  const logs = usable.map(({ figure }) => ({ log: Math.log(figure.value), variance: logVariance(figure) }));
-  const weights = logs.map((l) => 1 / l.variance);
-  const weightSum = weights.reduce((sum, w) => sum + w, 0);
-  const mean = logs.reduce((sum, l, i) => sum + l.log * weights[i]!, 0) / weightSum;
-  const heterogeneity = logs.reduce((sum, l, i) => sum + weights[i]! * (l.log - mean) ** 2, 0);
-  const degrees = usable.length - 1;
-  const values = usable.map((e) => e.figure.value);
-  const ratio = Math.max(...values) / Math.min(...values);
-  const disagree = ratio > WIDEST_RATIO || chiSquareTail(heterogeneity, degrees) < 0.05;
+  const { weights, weightSum, mean, heterogeneity, degrees, ratio, disagree } = together(usable.map((e) => e.figure));
   let spread = Math.sqrt(1 / weightSum);
   if (disagree)
     spread = Math.max(spread * Math.sqrt(Math.max(1, heterogeneity / degrees)), Math.log(ratio) / (2 * Z80));
@@ -63,6 +55,29 @@ export const blend = (estimates: readonly NamedFigure[]): Figure => {
       ],
     },
   };
+};
+
+/** The weighted mean of the logs of figures above 0, and how far they lie apart. */
+const together = (figures: readonly KnownFigure[]) => {
+  const logs = figures.map((figure) => ({ log: Math.log(figure.value), variance: logVariance(figure) }));
+  const weights = logs.map((l) => 1 / l.variance);
+  const weightSum = weights.reduce((sum, w) => sum + w, 0);
+  const mean = logs.reduce((sum, l, i) => sum + l.log * weights[i]!, 0) / weightSum;
+  const heterogeneity = logs.reduce((sum, l, i) => sum + weights[i]! * (l.log - mean) ** 2, 0);
+  const degrees = figures.length - 1;
+  const values = figures.map((f) => f.value);
+  const ratio = Math.max(...values) / Math.min(...values);
+  const disagree = ratio > WIDEST_RATIO || chiSquareTail(heterogeneity, degrees) < 0.05;
+  return { weights, weightSum, mean, heterogeneity, degrees, ratio, disagree };
+};
+
+/**
+ * Whether two or more figures above 0 lie further apart than their intervals allow, by the blend's own measure, and the
+ * largest over the smallest.
+ */
+export const apart = (figures: readonly KnownFigure[]): { ratio: number; disagree: boolean } => {
+  const { ratio, disagree } = together(figures);
+  return { ratio, disagree };
 };
 
 const alone = ({ name, figure }: { name: string; figure: KnownFigure }): KnownFigure => ({
