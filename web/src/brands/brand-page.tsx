@@ -8,7 +8,7 @@ import { NotThere } from '../app/failed.tsx';
 import { useMarket } from '../app/use-market.ts';
 import { listingColumns } from '../listings/listing-columns.tsx';
 import { Section } from '../listings/listing-sheet.tsx';
-import { ListingSheetPanel } from '../listings/sheet-panel.tsx';
+import { SheetBeside } from '../listings/sheet-beside.tsx';
 import { BESIDE_SHEET } from '../ui/side-panel.tsx';
 import { useTray } from '../tray/use-tray.ts';
 import { DataTable, ROW_HEIGHT } from '../ui/data-table.tsx';
@@ -159,7 +159,7 @@ const Sheet = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) =>
           onTray={(l) => tray.toggle(l.code)}
         />
       </Box>
-      {open && <ListingSheetPanel market={market} code={open} rows={sheet.listings} onClose={() => setOpen(null)} />}
+      <SheetBeside market={market} code={open} rows={sheet.listings} onClose={() => setOpen(null)} />
     </Box>
   );
 };

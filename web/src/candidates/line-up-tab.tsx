@@ -5,7 +5,7 @@ import type { Candidate, LineUpEntry } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useAddToLineUpMutation, useRemoveFromLineUpMutation } from '../api/api.ts';
 import { listingColumns } from '../listings/listing-columns.tsx';
-import { ListingSheetPanel } from '../listings/sheet-panel.tsx';
+import { SheetBeside } from '../listings/sheet-beside.tsx';
 import { BESIDE_SHEET } from '../ui/side-panel.tsx';
 import { useTray } from '../tray/use-tray.ts';
 import { DataTable, ROW_HEIGHT, type Column } from '../ui/data-table.tsx';
@@ -112,7 +112,7 @@ export const LineUpTab = ({ market, candidate }: { market: Marketplace; candidat
           onAdd={(text) => add({ params: { id: candidate.id }, body: { text } })}
         />
       </Box>
-      {open && <ListingSheetPanel market={market} code={open} rows={candidate.lineUp} onClose={() => setOpen(null)} />}
+      <SheetBeside market={market} code={open} rows={candidate.lineUp} onClose={() => setOpen(null)} />
     </Box>
   );
 };

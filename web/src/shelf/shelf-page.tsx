@@ -6,7 +6,7 @@ import type { Marketplace } from '@kettle/contract/sources';
 import type { VerdictKey } from '@kettle/core/shelf/reading';
 import { NotThere } from '../app/failed.tsx';
 import { useMarket } from '../app/use-market.ts';
-import { ListingSheetPanel } from '../listings/sheet-panel.tsx';
+import { SheetBeside } from '../listings/sheet-beside.tsx';
 import { BESIDE_SHEET } from '../ui/side-panel.tsx';
 import { useTray } from '../tray/use-tray.ts';
 import { DataTable, ROW_HEIGHT } from '../ui/data-table.tsx';
@@ -48,9 +48,7 @@ const ShelfPage = ({ market }: { market: Marketplace }) => {
           </Box>
         )
       )}
-      {state.open && (
-        <ListingSheetPanel market={market} code={state.open} rows={rows} onClose={() => state.setOpen(null)} />
-      )}
+      <SheetBeside market={market} code={state.open} rows={rows} onClose={() => state.setOpen(null)} />
     </Flex>
   );
 };

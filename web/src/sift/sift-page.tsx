@@ -10,7 +10,7 @@ import { useCategoriesQuery, useMarkMutation, useSievesQuery, useSiftInfiniteQue
 import { kept } from '../app/kept.ts';
 import { useMarket } from '../app/use-market.ts';
 import { listingColumns } from '../listings/listing-columns.tsx';
-import { ListingSheetPanel } from '../listings/sheet-panel.tsx';
+import { SheetBeside } from '../listings/sheet-beside.tsx';
 import { BESIDE_SHEET } from '../ui/side-panel.tsx';
 import { useTray } from '../tray/use-tray.ts';
 import { DataTable } from '../ui/data-table.tsx';
@@ -250,7 +250,7 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
           </Suspense>
         )}
       </Box>
-      {open && <ListingSheetPanel market={market} code={open} rows={rows} onClose={() => sift.setOpen(null)} />}
+      <SheetBeside market={market} code={open} rows={rows} onClose={() => sift.setOpen(null)} />
     </Flex>
   );
 };
