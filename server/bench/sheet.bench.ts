@@ -8,7 +8,7 @@ import { addDays } from '@kettle/core/measures/day';
 import { bulkLoad } from '../src/db/bulk.ts';
 import { openDatabase } from '../src/db/connection.ts';
 import { refreshEstimates } from '../src/listings/estimates.ts';
-import { READING_COLUMNS } from '../src/listings/readings.ts';
+import { READING_COLUMNS, readingCells } from '../src/listings/readings.ts';
 import { prepareWorkspace } from '../src/prepare.ts';
 import { marketOf } from '../src/sources/marketplaces.ts';
 import { simulatedFeed } from '../src/stand-ins/feed.ts';
@@ -37,21 +37,7 @@ const old = rows.slice(0, 2 * ROUNDS);
 const feed = simulatedFeed(db, market.id);
 for (const { id, code } of old) {
   const days = (await feed.readings([code], addDays(market.today, 1 - DAYS), DAYS)).get(code)!;
-  await bulkLoad(pool, 'readings', READING_COLUMNS, () =>
-    days.map((f) => [
-      id,
-      f.day,
-      f.price,
-      f.rank,
-      f.reviews,
-      f.rating,
-      f.sellers,
-      f.stock,
-      f.stockCapped,
-      f.mainOffer,
-      'feed',
-    ]),
-  );
+  await bulkLoad(pool, 'readings', READING_COLUMNS, () => days.map((f) => readingCells(id, f)));
 }
 await refreshEstimates(
   database,

@@ -17,7 +17,7 @@ import { bulkLoad, type Cell } from '../db/bulk.ts';
 import { exclusively, type Database, type Db } from '../db/connection.ts';
 import { categories, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../db/schema.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
-import { READING_COLUMNS } from '../listings/readings.ts';
+import { READING_COLUMNS, readingCells } from '../listings/readings.ts';
 import { loadSearches } from './searches.ts';
 import { ensureCategory } from '../sources/categories.ts';
 import { REVIEW_COLUMNS, reviewCells } from '../sources/import-reviews.ts';
@@ -271,20 +271,7 @@ const loadHistory = async (
   const followed = dailyListings(world, daily);
   await bulkLoad(pool, 'readings', READING_COLUMNS, function* (): Generator<Cell[]> {
     for (const l of followed)
-      for (const d of dailyOf(sims.of(l), sims.rates(l)))
-        yield [
-          ids.get(key(l))!,
-          d.day,
-          d.price,
-          d.rank,
-          d.reviews,
-          d.rating,
-          d.sellers,
-          d.stock,
-          d.stockCapped,
-          d.mainOffer,
-          'feed',
-        ];
+      for (const d of dailyOf(sims.of(l), sims.rates(l))) yield readingCells(ids.get(key(l))!, d);
   });
 };
 

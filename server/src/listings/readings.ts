@@ -1,4 +1,5 @@
 import type { Reading } from '@kettle/core/estimate/reading';
+import type { Cell } from '../db/bulk.ts';
 import type { readings } from '../db/schema.ts';
 
 /** Columns of a reading in the order of its cells. */
@@ -33,3 +34,21 @@ export const asReading = (
   stockCapped: row.stockCapped,
   mainOffer: row.mainOffer,
 });
+
+/** What a feed says of a day. */
+type FeedDay = Omit<typeof readings.$inferInsert, 'listingId' | 'source'>;
+
+/** A day of a feed as the cells of `READING_COLUMNS`. */
+export const readingCells = (listingId: number, d: FeedDay): Cell[] => [
+  listingId,
+  d.day,
+  d.price ?? null,
+  d.rank ?? null,
+  d.reviews ?? null,
+  d.rating ?? null,
+  d.sellers ?? null,
+  d.stock ?? null,
+  d.stockCapped ?? false,
+  d.mainOffer ?? null,
+  'feed',
+];

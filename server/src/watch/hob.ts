@@ -5,7 +5,7 @@ import { exclusively } from '../db/connection.ts';
 import { listings, marketplaces, readings, watched } from '../db/schema.ts';
 import { ForPeople, type JobContext, type JobPayloads, type JobResult } from '../jobs/kinds.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
-import { READING_COLUMNS } from '../listings/readings.ts';
+import { READING_COLUMNS, readingCells } from '../listings/readings.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 import { takeSearches } from '../demand/take-searches.ts';
 import { simulatedFeed, simulatedSearches } from '../stand-ins/feed.ts';
@@ -51,21 +51,7 @@ export const moveHob = (
           daysBetween(from, to) + 1,
         );
         const facts = group.flatMap((r) => (found.get(r.code) ?? []).map((f) => ({ id: r.id, ...f })));
-        await bulkLoad(pool, 'readings', READING_COLUMNS, () =>
-          facts.map((f) => [
-            f.id,
-            f.day,
-            f.price,
-            f.rank,
-            f.reviews,
-            f.rating,
-            f.sellers,
-            f.stock,
-            f.stockCapped,
-            f.mainOffer,
-            'feed',
-          ]),
-        );
+        await bulkLoad(pool, 'readings', READING_COLUMNS, () => facts.map(({ id, ...f }) => readingCells(id, f)));
         read += facts.length;
         for (const r of group) {
           const last = found.get(r.code)?.at(-1);

@@ -5,6 +5,7 @@ import type { Marketplace } from '@kettle/contract/sources';
 import { lengthInUnit } from '@kettle/core/measures/units';
 import { useWatchByCodesMutation } from '../api/api.ts';
 import { count, day, decimal, money, moneyWith, percent, weightWith } from '../ui/format.ts';
+import { FactsList } from '../ui/facts-list.tsx';
 import { Mark } from '../ui/mark.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
 
@@ -40,24 +41,7 @@ export const Facts = ({ market, sheet }: { market: Marketplace; sheet: ListingSh
   ];
   return (
     <>
-      <Box
-        as="dl"
-        display="grid"
-        gridTemplateColumns="auto 1fr"
-        columnGap="4"
-        rowGap="1"
-        fontSize="13px"
-        className="figures"
-      >
-        {facts.map(([name, value]) => (
-          <Box key={name} display="contents">
-            <Box as="dt" color="inkSoft">
-              {name}
-            </Box>
-            <Box as="dd">{value}</Box>
-          </Box>
-        ))}
-      </Box>
+      <FactsList facts={facts} />
       {listing.flags.map((f) => (
         <Text key={f.key} fontSize="13px" mt="1.5">
           <Mark kind={f.kind === 'risk' ? 'care' : 'holds'} word={f.kind === 'risk' ? 'take care' : 'speaks for it'} />

@@ -6,6 +6,7 @@ import type { ShelfReading } from '@kettle/core/shelf/reading';
 import type { VerdictKey } from '@kettle/core/shelf/reading';
 import { count, decimal, money, percent } from '../ui/format.ts';
 import { figureOf } from '../ui/figure-of.ts';
+import { FactsList } from '../ui/facts-list.tsx';
 import { Mark } from '../ui/mark.tsx';
 import { Worked } from '../ui/worked.tsx';
 
@@ -192,24 +193,7 @@ export const ShelfFigures = ({
       <Heading as="h2" fontSize="15px" mb="1">
         Figures
       </Heading>
-      <Box
-        as="dl"
-        fontSize="13px"
-        className="figures"
-        display="grid"
-        gridTemplateColumns="minmax(0, 2fr) minmax(0, 3fr)"
-        columnGap="3"
-        rowGap="1.5"
-      >
-        {lines.map(([name, value]) => (
-          <Box key={name} display="contents">
-            <Box as="dt" color="inkSoft">
-              {name}
-            </Box>
-            <Box as="dd">{value}</Box>
-          </Box>
-        ))}
-      </Box>
+      <FactsList facts={lines} columns="minmax(0, 2fr) minmax(0, 3fr)" columnGap="3" rowGap="1.5" />
       {c && (
         <>
           <Heading as="h2" fontSize="15px" mt="5" mb="1">
