@@ -230,8 +230,9 @@ export const ReviewText = Type.Object({
   helpful: Nullable(Type.Integer()),
 });
 export const MinedReviews = Type.Object({
-  /** The job that still reads the texts; null when all are read. */
+  /** The open job that reads the texts; null when nobody reads them at the moment. */
   job: Nullable(Job),
+  unread: Type.Integer({ description: 'Texts that have not been read yet: what follows rests on the others.' }),
   listings: Type.Array(Type.Object({ id: Id, code: Type.String(), title: Type.String(), texts: Type.Integer() })),
   all: Type.Integer({ description: 'Reviews on file, with and without text.' }),
   withText: Type.Integer(),
@@ -248,6 +249,10 @@ export type MinedReviews = Static<typeof MinedReviews>;
 export type Theme = Static<typeof Theme>;
 
 export const reviews = {
+  read: route('post', '/api/candidates/{id}/reviews/read', 'Has the texts read that were not read yet, as a job.', {
+    params: byId,
+    reply: Type.Object({ job: Nullable(Job) }),
+  }),
   mined: route(
     'get',
     '/api/candidates/{id}/reviews',

@@ -3,8 +3,14 @@ import { FLAGS } from '@kettle/core/listing/flags';
 
 export const Nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()]);
 export const Id = Type.Integer({ minimum: 1, maximum: Number.MAX_SAFE_INTEGER });
-export const Day = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$', description: 'A calendar day, 2026-11-24.' });
-export const Money = Type.Integer({ description: 'Minor units of the marketplace’s currency.' });
+export const Day = Type.String({ format: 'date', description: 'A calendar day between 1970 and 2199: 2026-11-24.' });
+/** No sum of money of this trade is larger, in minor units. */
+export const MOST_MONEY = 10_000_000_000_000;
+export const Money = Type.Integer({
+  minimum: -MOST_MONEY,
+  maximum: MOST_MONEY,
+  description: 'Minor units of the marketplace’s currency.',
+});
 export const Rate = Type.Number({ description: 'A fraction: 0.15 is 15 %.' });
 export const MarketplaceId = Type.String({ pattern: '^[a-z0-9][a-z0-9-]{0,39}$' });
 export const Done = Type.Object({ ok: Type.Literal(true) });

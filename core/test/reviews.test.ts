@@ -6,7 +6,11 @@ import { LABELLED } from './fixtures/labelled-sentences.ts';
 
 describe('text', () => {
   test('markup and entities go, quotes become even', () =>
-    expect(cleanText('<p>It&rsquo;s&nbsp;“fine” &amp; <script>x</script>so</p>')).toBe('It&rsquo;s "fine" & x so'));
+    expect(cleanText('<p>It&rsquo;s&nbsp;“fine” &amp; <script>x</script>so</p>')).toBe('It\'s "fine" & x so'));
+  test.each(['It doesn&rsquo;t hold', 'It doesn&#8217;t hold', 'It doesn&#x27;t hold', 'It doesn&amp;rsquo;t hold'])(
+    'an entity does not turn a gripe into praise: %s',
+    (text) => expect(mentionsIn(`${text}.`).map((m) => m.kind)).toEqual(['gripe']),
+  );
   test('other languages are told from English', () => {
     expect(looksEnglish('The clamp slips after two days and does not hold at all.')).toBe(true);
     expect(looksEnglish('Très joli, mais les bords sont abîmés et la vis ne tient pas du tout.')).toBe(false);

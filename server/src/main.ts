@@ -1,9 +1,10 @@
-import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { pino } from 'pino';
 import { openDatabase } from './db/connection.ts';
 import { prepareWorkspace } from './prepare.ts';
+import { Aside } from './aside/aside.ts';
 import { makeApp } from './http/app.ts';
+import { makeServer } from './http/server.ts';
+import { makeLog } from './http/log.ts';
 import { Jobs } from './jobs/queue.ts';
 import { DemandIndexes } from './demand/index.ts';
 import { SiftIndexes } from './sift/indexes.ts';
@@ -18,7 +19,7 @@ if (!url) {
   process.stderr.write('KETTLE_DATABASE_URL is not set. Start the program with npm run demo or npm start.\n');
   process.exit(2);
 }
-const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
+const log = makeLog(process.env.LOG_LEVEL ?? 'warn');
 const database = openDatabase(url);
 const kind = process.env.KETTLE_WORKSPACE === 'demo' ? 'demo' : 'own';
 try {
@@ -30,9 +31,10 @@ try {
   process.exit(1);
 }
 const jobs = new Jobs(database, url, log);
+const aside = new Aside(url);
 const indexes = new SiftIndexes(database.db, url, process.env.KETTLE_CACHE ?? null);
-const app = makeApp({ database, jobs, indexes, demand: new DemandIndexes(database.db), realToday }, log);
-const server = createServer(app);
+const app = makeApp({ database, jobs, indexes, demand: new DemandIndexes(database.db), aside, realToday }, log);
+const server = makeServer(app);
 
 /** Listens on loopback at the first free port from the wished one on. */
 const listen = (port: number, triesLeft: number): void => {
@@ -63,6 +65,7 @@ const stop = async (): Promise<void> => {
   server.closeAllConnections();
   await indexes.stop();
   await jobs.stop();
+  await aside.stop();
   await database.close();
   process.exit(0);
 };

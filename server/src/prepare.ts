@@ -1,6 +1,7 @@
 import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
 import { and, eq, isNull } from 'drizzle-orm';
-import { exclusively, migrateDatabase, type Database } from './db/connection.ts';
+import { exclusively, type Database } from './db/connection.ts';
+import { migrateDatabase } from './db/migrate.ts';
 import { estimates, listings, marketplaces, scoresheets, workspace } from './db/schema.ts';
 import { loadDemo } from './demo-load/load.ts';
 import { refreshEstimates } from './listings/estimates.ts';

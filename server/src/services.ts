@@ -1,3 +1,4 @@
+import type { Aside } from './aside/aside.ts';
 import type { DemandIndexes } from './demand/index.ts';
 import type { Database } from './db/connection.ts';
 import type { Jobs } from './jobs/queue.ts';
@@ -7,6 +8,7 @@ import type { SiftIndexes } from './sift/indexes.ts';
 export interface Services {
   database: Database;
   jobs: Jobs;
+  aside: Aside;
   indexes: SiftIndexes;
   demand: DemandIndexes;
   /** The real date; a marketplace with a hob has its own. */

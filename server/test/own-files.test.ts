@@ -177,10 +177,10 @@ test('reviews find their listing; strangers are named; the same review counts on
     ),
   );
   expect(job.result).toMatchObject({ taken: 12 });
-  expect((job.result!.refused as { reason: string }[]).map((r) => r.reason)).toEqual([
-    'Stars must be 5 or less, not 7.',
-    '"soon" is no date.',
-    expect.stringContaining('ZZ99, which is no listing of Harbour Lane'),
+  expect(job.result!.refused).toEqual([
+    { line: 14, reason: 'ZZ99 is no listing of Harbour Lane. Import the listing first.' },
+    { line: 15, reason: 'Stars must be 5 or less, not 7.' },
+    { line: 16, reason: '"soon" is no date.' },
   ]);
   expect((await importCsv(program, 'harbour-lane', 'reviews', csv(head, ...rows))).message).toBe(
     '0 reviews taken in. 12 were there already.',
@@ -194,10 +194,14 @@ test('all further steps run on these data: sift, candidate, reviews, score', asy
     anchor: 'AB12',
     rivals: ['AB18'],
   });
+  // Looking queues nothing; reading is asked for.
   const first = await program.call<MinedReviews>('GET', `/api/candidates/${json.id}/reviews`);
-  await program.ended(first.json.job!);
+  expect(first.json).toMatchObject({ job: null, unread: 12, themes: [] });
+  const asked = await program.call<{ job: Job }>('POST', `/api/candidates/${json.id}/reviews/read`);
+  await program.ended(asked.json.job);
   const { json: mined } = await program.call<MinedReviews>('GET', `/api/candidates/${json.id}/reviews`);
-  expect(mined.job).toBeNull();
+  expect(mined).toMatchObject({ job: null, unread: 0 });
+  expect((await program.call('POST', `/api/candidates/${json.id}/reviews/read`)).json).toEqual({ job: null });
   expect(mined.themes.map((t) => [t.key, t.reviews])).toEqual(
     expect.arrayContaining([
       ['gripe/spindle', 6],

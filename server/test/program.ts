@@ -1,11 +1,13 @@
 import { once } from 'node:events';
-import { createServer, request as httpRequest, type Server } from 'node:http';
+import { request as httpRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import mysql from 'mysql2/promise';
 import { pino } from 'pino';
 import { openDatabase, type Database } from '../src/db/connection.ts';
 import { DemandIndexes } from '../src/demand/index.ts';
+import { Aside } from '../src/aside/aside.ts';
 import { makeApp } from '../src/http/app.ts';
+import { makeServer } from '../src/http/server.ts';
 import { Jobs } from '../src/jobs/queue.ts';
 import { prepareWorkspace } from '../src/prepare.ts';
 import { SiftIndexes } from '../src/sift/indexes.ts';
@@ -58,9 +60,10 @@ export const startProgram = async ({
   const database = openDatabase(address, 6);
   await prepareWorkspace(database, kind, listings, () => {});
   const jobs = new Jobs(database, address, log);
+  const aside = new Aside(address);
   const indexes = new SiftIndexes(database.db, address);
-  const server: Server = createServer(
-    makeApp({ database, jobs, indexes, demand: new DemandIndexes(database.db), realToday }, log),
+  const server: Server = makeServer(
+    makeApp({ database, jobs, indexes, demand: new DemandIndexes(database.db), aside, realToday }, log),
   );
   server.listen(0, '127.0.0.1');
   await once(server, 'listening');
@@ -124,6 +127,7 @@ export const startProgram = async ({
       server.closeAllConnections();
       await indexes.stop();
       await jobs.stop();
+      await aside.stop();
       await database.close();
     },
   };

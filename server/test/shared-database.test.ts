@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { count } from 'drizzle-orm';
 import type { Job } from '@kettle/contract/shapes';
-import { migrateDatabase } from '../src/db/connection.ts';
+import { migrateDatabase } from '../src/db/migrate.ts';
 import { listings, scoresheets } from '../src/db/schema.ts';
 import { startDatabase } from '../../scripts/private-database.mjs';
 import { freshSchema, startProgram, type Program } from './program.ts';

@@ -19,7 +19,7 @@ export interface Mention {
 }
 
 /** Raised when mentions would come out differently, so that kept ones are made anew. */
-export const MINER_VERSION = 2;
+export const MINER_VERSION = 3;
 
 interface Token {
   text: string;

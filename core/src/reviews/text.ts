@@ -1,14 +1,37 @@
-const ENTITIES: Record<string, string> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: "'", nbsp: ' ', '#39': "'" };
+import { decodeHTML } from 'entities';
 
-/** Review text as plain words: markup gone, entities decoded, quotes and blanks made even. @example cleanText('It&#39;s <b>fine</b>,  really') // => "It's fine, really" */
-export const cleanText = (text: string): string =>
+/** No more of a text is read: longer than any honest review. */
+const LONGEST_TEXT = 16_000;
+/** Longer runs without a blank are no words; readers of language take a time that grows with their cube. */
+const LONGEST_WORD = 40;
+
+/**
+ * Text as it may be read by a program whatever it holds: of bounded length, without control, zero-width and direction
+ * marks, without addresses, long runs of one sign cut to three and endless words parted.
+ * @example guardText('so\u200B good!!!!!!!') // => "so good!!!"
+ */
+export const guardText = (text: string): string =>
   text
-    .replace(/<[^>]{0,200}>/g, ' ')
-    .replace(/&(#?\w{1,8});/g, (whole, name: string) => ENTITIES[name.toLowerCase()] ?? whole)
+    .slice(0, LONGEST_TEXT)
+    .toWellFormed()
+    .replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F\u200B-\u200F\u202A-\u202E\u2060-\u2069\uFEFF]/g, '')
+    .replace(/\b(?:https?|ftp):\/\/\S*/gi, ' ')
+    .replace(/([^\p{L}\p{N}\s])\1{3,}/gu, '$1$1$1')
+    .replace(new RegExp(`\\S{${LONGEST_WORD}}(?=\\S)`, 'g'), '$& ');
+
+/**
+ * Review text as plain words: markup gone, entities decoded (HTML Living Standard, named character references), quotes and
+ * blanks made even.
+ * @example cleanText('It doesn&rsquo;t <b>hold</b>,  really') // => "It doesn't hold, really"
+ */
+export const cleanText = (text: string): string =>
+  // Decoded twice: files of texts from web pages often hold entities of entities.
+  guardText(decodeHTML(decodeHTML(text.slice(0, LONGEST_TEXT)).replace(/<[^<>]{0,200}>/g, ' ')))
+    .replace(/<[^<>]{0,200}>/g, ' ')
     .replace(/[’‘`´]/g, "'")
     .replace(/[“”„]/g, '"')
     .replace(/\s+/g, ' ')
-    .replace(/\s+([,.;:!?])/g, '$1')
+    .replace(/ ([,.;:!?])/g, '$1')
     .trim();
 
 /** Common words that stand in nearly every English sentence. */

@@ -1,6 +1,5 @@
-import { daysBetween, type Day } from '../measures/day.ts';
+import { addDays, type Day } from '../measures/day.ts';
 import { wilson, Z95, type Interval } from '../stats/intervals.ts';
-import { meanOf } from '../stats/robust.ts';
 import type { MentionKind } from './mentions.ts';
 
 export interface ReviewFacts {
@@ -42,6 +41,7 @@ export interface Theme {
 /** Reviews under which a theme is thin. */
 export const THIN = 5;
 const EVIDENCE = 40;
+const RECENT_DAYS = 180;
 const KIND_ORDER = { gripe: 0, praise: 1, wish: 2 };
 
 /**
@@ -50,56 +50,71 @@ const KIND_ORDER = { gripe: 0, praise: 1, wish: 2 };
  * @param today the day that "the last 180 days" end on
  */
 export const themesOf = (mentions: readonly ThemeMention[], reviews: readonly ReviewFacts[], today: Day): Theme[] => {
-  const facts = new Map(reviews.map((r) => [r.id, r]));
+  const all = new Tally(reviews, today);
   const groups = new Map<string, ThemeMention[]>();
   for (const mention of mentions) {
-    if (!facts.has(mention.review)) continue;
+    if (!all.facts.has(mention.review)) continue;
     const key = `${mention.kind}/${mention.aspect ?? `~${mention.opinion}`}`;
     const group = groups.get(key);
     if (group) group.push(mention);
     else groups.set(key, [mention]);
   }
   return [...groups]
-    .map(([key, group]) => themeOf(key, group, reviews, facts, today))
-    .filter((theme) => theme.reviews > 1)
-    .sort((a, b) => KIND_ORDER[a.kind] - KIND_ORDER[b.kind] || b.reviews - a.reviews || a.key.localeCompare(b.key));
+    .flatMap(([key, group]) => themeOf(key, group, all) ?? [])
+    .sort((a, b) => KIND_ORDER[a.kind] - KIND_ORDER[b.kind] || b.reviews - a.reviews || (a.key < b.key ? -1 : 1));
 };
 
-const themeOf = (
-  key: string,
-  group: readonly ThemeMention[],
-  reviews: readonly ReviewFacts[],
-  facts: ReadonlyMap<number, ReviewFacts>,
-  today: Day,
-): Theme => {
+/** Sums over some reviews. Those of all less those of a theme's are those of all others, so that each is read once. */
+class Tally {
+  readonly facts: ReadonlyMap<number, ReviewFacts>;
+  readonly perListing = new Map<number, number>();
+  n = 0;
+  stars = 0;
+  squares = 0;
+  recent = 0;
+  private readonly recentFrom: Day;
+
+  constructor(reviews: readonly ReviewFacts[], today: Day) {
+    this.recentFrom = addDays(today, -RECENT_DAYS);
+    this.facts = new Map(reviews.map((r) => [r.id, r]));
+    for (const r of reviews) this.add(r);
+  }
+
+  /** The same for reviews of these, by their numbers. */
+  of(ids: ReadonlySet<number>): Tally {
+    const some: Tally = new Tally([], addDays(this.recentFrom, RECENT_DAYS));
+    for (const id of ids) some.add(this.facts.get(id)!);
+    return some;
+  }
+
+  private add(r: ReviewFacts): void {
+    this.n++;
+    this.stars += r.stars;
+    this.squares += r.stars ** 2;
+    if (r.day >= this.recentFrom) this.recent++;
+    this.perListing.set(r.listing, (this.perListing.get(r.listing) ?? 0) + 1);
+  }
+}
+
+/** A theme of a group of mentions; null for one that rests on a single review. */
+const themeOf = (key: string, group: readonly ThemeMention[], all: Tally): Theme | null => {
   const having = new Set(group.map((m) => m.review));
-  const isRecent = (r: ReviewFacts): boolean => daysBetween(r.day, today) <= 180;
-  const listings = [...new Set(reviews.map((r) => r.listing))];
+  if (having.size < 2) return null;
+  const own = all.of(having);
   const first = group[0]!;
-  const interval = wilson(having.size, reviews.length)!;
   return {
     key,
     kind: first.kind,
     about: first.aspect === null ? '' : commonest(group.map((m) => m.phrase ?? ''))[0]!,
     says: first.kind === 'wish' ? [] : commonest(group.map((m) => m.opinion)).slice(0, 3),
     reviews: having.size,
-    share: having.size / reviews.length,
-    interval,
-    starPull: starPull(
-      reviews.filter((r) => having.has(r.id)),
-      reviews.filter((r) => !having.has(r.id)),
-    ),
-    byListing: listings.map((listing) => {
-      const own = reviews.filter((r) => r.listing === listing);
-      return { listing, reviews: own.filter((r) => having.has(r.id)).length, of: own.length };
-    }),
-    recent: course(
-      having,
-      reviews.filter(isRecent),
-      reviews.filter((r) => !isRecent(r)),
-    ),
+    share: having.size / all.n,
+    interval: wilson(having.size, all.n)!,
+    starPull: starPull(own, all),
+    byListing: [...all.perListing].map(([listing, of]) => ({ listing, reviews: own.perListing.get(listing) ?? 0, of })),
+    recent: course(own, all),
     thin: having.size < THIN,
-    evidence: pickEvidence(group, facts),
+    evidence: pickEvidence(group, all.facts),
   };
 };
 
@@ -111,31 +126,25 @@ export const commonest = (values: readonly string[]): string[] => {
 };
 
 /** Difference of mean stars with an interval of 95 % from the two variances (Welch 1947). */
-const starPull = (having: readonly ReviewFacts[], others: readonly ReviewFacts[]): Theme['starPull'] => {
-  const a = meanOf(having.map((r) => r.stars));
-  const b = meanOf(others.map((r) => r.stars));
-  if (a === null || b === null) return null;
-  const spread = (rows: readonly ReviewFacts[], mean: number): number =>
-    rows.length < 2
-      ? 4 / rows.length
-      : rows.reduce((sum, r) => sum + (r.stars - mean) ** 2, 0) / (rows.length - 1) / rows.length;
-  const half = Z95 * Math.sqrt(spread(having, a) + spread(others, b));
-  return { value: a - b, low: a - b - half, high: a - b + half };
+const starPull = (own: Tally, all: Tally): Theme['starPull'] => {
+  const others = { n: all.n - own.n, stars: all.stars - own.stars, squares: all.squares - own.squares };
+  if (own.n === 0 || others.n === 0) return null;
+  const spread = ({ n, stars, squares }: typeof others): number =>
+    n < 2 ? 4 / n : Math.max(0, squares - stars ** 2 / n) / (n - 1) / n;
+  const value = own.stars / own.n - others.stars / others.n;
+  const half = Z95 * Math.sqrt(spread(own) + spread(others));
+  return { value, low: value - half, high: value + half };
 };
 
 /** Rising or falling only when the two shares' intervals of 95 % do not overlap. */
-const course = (
-  having: ReadonlySet<number>,
-  recent: readonly ReviewFacts[],
-  before: readonly ReviewFacts[],
-): Theme['recent'] => {
-  if (recent.length < 20 || before.length < 20) return null;
-  const count = (rows: readonly ReviewFacts[]): number => rows.filter((r) => having.has(r.id)).length;
-  const now = wilson(count(recent), recent.length)!;
-  const then = wilson(count(before), before.length)!;
+const course = (own: Tally, all: Tally): Theme['recent'] => {
+  const before = all.n - all.recent;
+  if (all.recent < 20 || before < 20) return null;
+  const now = wilson(own.recent, all.recent)!;
+  const then = wilson(own.n - own.recent, before)!;
   return {
-    share: count(recent) / recent.length,
-    before: count(before) / before.length,
+    share: own.recent / all.recent,
+    before: (own.n - own.recent) / before,
     course: now.low > then.high ? 'rising' : now.high < then.low ? 'falling' : 'steady',
   };
 };

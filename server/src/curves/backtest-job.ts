@@ -1,21 +1,21 @@
-import type { JobContext, JobPayloads, JobResult } from '../jobs/kinds.ts';
+import type { JobContext, JobPayloads } from '../jobs/kinds.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 import { runBacktest } from './backtest.ts';
 
 /** Tries all ways of estimating on a marketplace; the table is the job's result. */
 export const backtestJob = async (
   { marketplace }: JobPayloads['backtest'],
-  { database: { db }, progress }: JobContext,
-): Promise<JobResult> => {
+  { database: { db }, progress, finish }: JobContext,
+): Promise<void> => {
   const market = await marketOf(db, marketplace);
   const { backtest } = await runBacktest(db, market, (done, total) =>
     progress(done, total, `Trying listings, ${done} of ${total}`),
   );
-  return {
+  await finish(async () => ({
     message:
       backtest.listings === 0
         ? 'No listing could be tried: none has both readings and a known number of units.'
         : `${backtest.listings} listings were tried.`,
     backtest,
-  };
+  }));
 };

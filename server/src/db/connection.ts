@@ -1,13 +1,16 @@
-import { join } from 'node:path';
 import mysql from 'mysql2';
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
-import { migrate } from 'drizzle-orm/mysql2/migrator';
 import * as schema from './schema.ts';
 
 export type Db = MySql2Database<typeof schema>;
-export interface Database {
+/** What statements are sent through: a pool, or the one connection of a transaction. */
+export interface Session {
   db: Db;
-  /** The bare pool, for what the query builder cannot say: streams, bulk loads, named locks. */
+  /** The bare driver, for what the query builder cannot say. */
+  pool: Pick<mysql.Pool, 'promise'> | Pick<mysql.Connection, 'promise'>;
+}
+export interface Database extends Session {
+  /** The bare pool, for streams, bulk loads, named locks. */
   pool: mysql.Pool;
   close: () => Promise<void>;
 }
@@ -22,9 +25,52 @@ export const openDatabase = (url: string, connections = 8): Database => {
     supportBigNumbers: true,
     charset: 'utf8mb4_unicode_ci',
     connectTimeout: 5_000,
+    enableKeepAlive: true,
     flags: ['+LOCAL_FILES'],
   });
   return { db: drizzle(pool, { schema, mode: 'planetscale' }), pool, close: () => pool.promise().end() };
+};
+
+const connectionOf = (pool: mysql.Pool): Promise<mysql.PoolConnection> =>
+  new Promise((resolve, reject) => pool.getConnection((error, got) => (error ? reject(error) : resolve(got))));
+
+/** Two transactions were in each other's way, and the database ended this one: it can simply be tried again. */
+const inTheWay = (error: unknown): boolean => {
+  for (let at = error as { errno?: number; cause?: unknown } | undefined; at; at = at.cause as typeof at)
+    if (at.errno === 1205 || at.errno === 1213) return true;
+  return false;
+};
+const MOST_TRIES = 5;
+
+/**
+ * All statements of an action in one transaction on one connection, bulk loads included: what they change appears at
+ * once, or not at all. Tried again when another transaction was in the way, so the action must not keep anything.
+ * @param sign a name by which the connection can be found and ended from elsewhere while it works
+ */
+export const atOnce = async <T>(
+  { pool }: Pick<Database, 'pool'>,
+  action: (inside: Session) => Promise<T>,
+  sign: string | null = null,
+): Promise<T> => {
+  for (let tries = 1; ; tries++) {
+    const connection = await connectionOf(pool);
+    let sound = true;
+    try {
+      if (sign !== null) await connection.promise().query('select get_lock(concat(database(), ?), 0)', [sign]);
+      const result = await drizzle(connection, { schema, mode: 'planetscale' }).transaction((tx) =>
+        action({ db: tx as unknown as Db, pool: connection }),
+      );
+      if (sign !== null) await connection.promise().query('select release_lock(concat(database(), ?))', [sign]);
+      return result;
+    } catch (error) {
+      sound = false;
+      if (!inTheWay(error) || tries === MOST_TRIES) throw error;
+    } finally {
+      // One that failed may be closed, or in the middle of something: it does not go back.
+      if (sound) connection.release();
+      else connection.destroy();
+    }
+  }
 };
 
 /**
@@ -37,6 +83,7 @@ export const exclusively = async <T>(
   action: () => Promise<T>,
 ): Promise<T> => {
   const connection = await pool.promise().getConnection();
+  let freed = false;
   try {
     const [rows] = await connection.query<mysql.RowDataPacket[]>('select get_lock(concat(database(), ?), 600) as got', [
       `.${name}`,
@@ -44,13 +91,11 @@ export const exclusively = async <T>(
     if (rows[0]?.got !== 1) throw new Error(`The lock "${name}" was not given within ten minutes.`);
     return await action();
   } finally {
-    await connection.query('select release_lock(concat(database(), ?))', [`.${name}`]).catch(() => undefined);
-    connection.release();
+    freed = await connection.query('select release_lock(concat(database(), ?))', [`.${name}`]).then(
+      () => true,
+      () => false,
+    );
+    if (freed) connection.release();
+    else connection.destroy();
   }
 };
-
-/** Applies the migrations that are missing; safe to run twice and by two processes at once. */
-export const migrateDatabase = (database: Database): Promise<void> =>
-  exclusively(database, 'migrate', () =>
-    migrate(database.db, { migrationsFolder: join(import.meta.dirname, 'migrations') }),
-  );

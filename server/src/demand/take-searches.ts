@@ -2,7 +2,7 @@ import { and, asc, eq, inArray, lte, sql } from 'drizzle-orm';
 import { addDays, daysBetween } from '@kettle/core/measures/day';
 import { sumOfWeeks, weeksEnd } from '@kettle/core/demand/weeks';
 import { bulkLoad, type Cell } from '../db/bulk.ts';
-import type { Database, Db } from '../db/connection.ts';
+import type { Db, Session } from '../db/connection.ts';
 import {
   basketTerms,
   candidates,
@@ -22,7 +22,7 @@ const MOST_FOLLOWED = 60;
 const FIRST_ROWS = 20;
 
 /** Takes what the feed has of searches up to a day: weeks that have ended, and places for the terms that are followed. */
-export const takeSearches = async (database: Database, market: Market, feed: SearchFeed, to: string): Promise<void> => {
+export const takeSearches = async (database: Session, market: Market, feed: SearchFeed, to: string): Promise<void> => {
   const weeks = await takeWeeks(database.db, market, feed, to);
   const places = await takePlaces(database, market, feed, to);
   if (weeks || places)
@@ -105,7 +105,7 @@ const followedTerms = async (db: Db, market: Market) => {
 };
 
 /** The whole first page on the last day; on the days before, the places of watched listings alone. */
-const takePlaces = async ({ db, pool }: Database, market: Market, feed: SearchFeed, to: string): Promise<boolean> => {
+const takePlaces = async ({ db, pool }: Session, market: Market, feed: SearchFeed, to: string): Promise<boolean> => {
   const terms = await followedTerms(db, market);
   if (terms.length === 0) return false;
   const [followed, known, last] = await Promise.all([

@@ -275,13 +275,13 @@ const loadHistory = async (
   });
 };
 
-const loadReviews = (
+const loadReviews = async (
   { pool }: Database,
   world: World,
   ids: ReadonlyMap<string, number>,
   scale: number,
-): Promise<void> =>
-  bulkLoad(pool, 'reviews', REVIEW_COLUMNS, function* (): Generator<Cell[]> {
+): Promise<void> => {
+  await bulkLoad(pool, 'reviews', REVIEW_COLUMNS, function* (): Generator<Cell[]> {
     const size = {
       reviewed: Math.max(40, Math.round(FULL_WORLD.reviewed * scale)),
       reviews: Math.max(4000, Math.round(FULL_WORLD.reviews * scale)),
@@ -289,3 +289,4 @@ const loadReviews = (
     for (const { listing, review } of reviewsOfWorld(world, size))
       yield reviewCells(ids.get(key(listing))!, { ...review, code: listing.code });
   });
+};

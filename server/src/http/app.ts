@@ -23,7 +23,6 @@ import { makePage } from './page.ts';
 import { notFound, problemFrom } from './problem.ts';
 
 const WEB = join(import.meta.dirname, '..', '..', '..', 'web', 'dist');
-const LARGEST_FILE = '60mb';
 
 /** The Express app over its services; listening is the caller's. */
 export const makeApp = (services: Services, log: Logger): Express => {
@@ -55,7 +54,6 @@ export const makeApp = (services: Services, log: Logger): Express => {
   app.use(compression());
   app.use(pinoHttp({ logger: log, autoLogging: { ignore: (r) => r.method === 'GET' } }));
   app.use(express.json({ limit: '1mb', strict: true }));
-  app.use(express.text({ type: 'text/csv', limit: LARGEST_FILE }));
 
   app.get('/api/openapi.json', (_, response) => void response.json(openApi()));
   serveSources(app, services);

@@ -15,6 +15,22 @@ export const badField = (field: string, sentence: string): ProblemError =>
   new ProblemError(422, 'bad-value', sentence, { field });
 export const conflict = (sentence: string): ProblemError => new ProblemError(409, 'conflict', sentence);
 
+/** An error and what caused it, outermost first. */
+interface Cause {
+  code?: string;
+  errno?: number;
+  message?: string;
+  cause?: Cause;
+}
+const chainOf = function* (error: unknown): Generator<Cause> {
+  for (let at = error as Cause | undefined, n = 0; at && n < 8; at = at.cause, n++) yield at;
+};
+const says = (error: unknown, codes: ReadonlySet<string>, words: RegExp): boolean => {
+  for (const { code, message } of chainOf(error))
+    if ((code && codes.has(code)) || words.test(String(message ?? '').slice(0, 2000))) return true;
+  return false;
+};
+
 const AWAY = new Set([
   'ECONNREFUSED',
   'ECONNRESET',
@@ -23,23 +39,58 @@ const AWAY = new Set([
   'PROTOCOL_CONNECTION_LOST',
   'ER_SERVER_SHUTDOWN',
   'ER_CONNECTION_KILLED',
+  'ER_QUERY_INTERRUPTED',
   'POOL_CLOSED',
 ]);
+const BUSY = new Set([
+  'ER_CON_COUNT_ERROR',
+  'ER_TOO_MANY_USER_CONNECTIONS',
+  'ER_LOCK_WAIT_TIMEOUT',
+  'ER_LOCK_DEADLOCK',
+]);
+const READ_ONLY = new Set([
+  'ER_OPTION_PREVENTS_STATEMENT',
+  'ER_READ_ONLY_MODE',
+  'ER_CANT_EXECUTE_IN_READ_ONLY_TRANSACTION',
+]);
+const FULL = new Set(['ENOSPC', 'ER_DISK_FULL', 'ER_RECORD_FILE_FULL']);
 
 /** True when an error, or what caused it, says that the database does not answer. */
-export const isDatabaseAway = (error: unknown): boolean => {
-  for (
-    let at = error as { code?: string; cause?: unknown; fatal?: boolean } | undefined;
-    at;
-    at = at.cause as typeof at
-  )
-    if (at.code && AWAY.has(at.code)) return true;
-  return false;
-};
+export const isDatabaseAway = (error: unknown): boolean =>
+  says(error, AWAY, /closed state|connection is closed|connection lost|pool is closed/i);
+
+/** True when there is no room left where the data is kept. */
+const isDiskFull = (error: unknown): boolean =>
+  says(error, FULL, /no space left|errno: 28\b|error 28\b|disk (is )?full|^the table '.*' is full/i);
+
+/** What to tell when there is no room left; null when that is not what went wrong. */
+export const diskFullSentence = (error: unknown): string | null =>
+  isDiskFull(error) ? 'The disk is full. What was there before is kept; make room and do it again.' : null;
+
+const MOST_FIELDS = 20;
 
 /** Whatever was thrown, as a problem that gives nothing away about the inside. */
 export const problemFrom = (error: unknown): Problem => {
-  if (error instanceof ProblemError) return error.problem;
+  if (error instanceof ProblemError) {
+    const { fields, ...problem } = error.problem;
+    return fields ? { ...problem, fields: fields.slice(0, MOST_FIELDS) } : problem;
+  }
+  const full = diskFullSentence(error);
+  if (full) return { type: '/problems/disk-full', title: full, status: 507 };
+  if (says(error, READ_ONLY, /\bread.only (option|mode)\b/i))
+    return {
+      type: '/problems/database-read-only',
+      title: 'The database takes no changes at the moment; it can only be read.',
+      status: 503,
+      detail: 'Nothing was changed. Try it again when the database takes changes.',
+    };
+  if (says(error, BUSY, /too many connections/i))
+    return {
+      type: '/problems/database-busy',
+      title: 'The database is too busy to answer at the moment.',
+      status: 503,
+      detail: 'Nothing was changed. Try it again in a moment.',
+    };
   if (isDatabaseAway(error))
     return {
       type: '/problems/database-away',
@@ -50,6 +101,8 @@ export const problemFrom = (error: unknown): Problem => {
   const { status, type } = error as { status?: number; type?: string };
   if (type === 'entity.too.large')
     return { type: '/problems/too-large', title: 'That is more than can be taken in at once.', status: 413 };
+  if (error instanceof URIError)
+    return { type: '/problems/bad-address', title: 'The address cannot be decoded.', status: 400 };
   if (type === 'entity.parse.failed')
     return { type: '/problems/bad-json', title: 'The request is not valid JSON.', status: 400 };
   if (status && status >= 400 && status < 500)

@@ -1,6 +1,7 @@
 import type { Express, Request } from 'express';
 import type { TObject, TSchema } from '@sinclair/typebox';
 import type { BodyOf, ParamsOf, QueryOf, ReplyOf, Route } from '@kettle/contract/route';
+import { ProblemError } from './problem.ts';
 import { validator } from './validate.ts';
 
 // The types of a route are read from it; `Route<any …>` alone admits them all.
@@ -23,8 +24,12 @@ export const serve = <T extends AnyRoute>(
 ): void => {
   const params = validator<ParamsOf<T>>(route.params as TObject, 'parameters');
   const query = validator<QueryOf<T>>(route.query as TObject, 'parameters');
-  const body = validator<BodyOf<T>>(route.body as TSchema, 'body');
+  // A file is read by its route, piece by piece, and never held whole.
+  const isFile = (route.body as TSchema).type === 'string';
+  const body = isFile ? () => undefined as BodyOf<T> : validator<BodyOf<T>>(route.body as TSchema, 'body');
   app[route.method](route.path.replace(/\{(\w+)\}/g, ':$1'), async (request, response) => {
+    if (isFile && !request.is('text/csv'))
+      throw new ProblemError(415, 'no-csv', 'A file is sent as it is, with the content type text/csv.');
     const gone = new AbortController();
     response.once('close', () => response.writableEnded || gone.abort());
     // The query is a getter that parses anew: a copy is what gets coerced.

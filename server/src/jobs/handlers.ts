@@ -4,10 +4,10 @@ import { importCounts } from '../sources/import-counts.ts';
 import { importListings } from '../sources/import-listings.ts';
 import { importReviews } from '../sources/import-reviews.ts';
 import { moveHob } from '../watch/hob.ts';
-import type { JobContext, JobKind, JobPayloads, JobResult } from './kinds.ts';
+import type { JobContext, JobKind, JobPayloads } from './kinds.ts';
 
 /** What is run for each kind of job. */
-export const jobHandlers: { [K in JobKind]: (payload: JobPayloads[K], context: JobContext) => Promise<JobResult> } = {
+export const jobHandlers: { [K in JobKind]: (payload: JobPayloads[K], context: JobContext) => Promise<void> } = {
   'move-hob': moveHob,
   'mine-reviews': mineReviews,
   'import-listings': importListings,

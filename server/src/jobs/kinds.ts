@@ -1,4 +1,4 @@
-import type { Database } from '../db/connection.ts';
+import type { Database, Session } from '../db/connection.ts';
 
 export interface ImportPayload {
   marketplace: string;
@@ -7,7 +7,8 @@ export interface ImportPayload {
   source: string;
 }
 export interface JobPayloads {
-  'move-hob': { marketplace: string; days: number };
+  /** The day to move to is fixed when it is asked for, so that running it twice moves once. */
+  'move-hob': { marketplace: string; to: string };
   'mine-reviews': { listings: number[] };
   'import-listings': ImportPayload;
   'import-reviews': ImportPayload;
@@ -19,8 +20,15 @@ export type JobKind = keyof JobPayloads;
 /** What a job may use while it runs in its thread. */
 export interface JobContext {
   database: Database;
-  /** Writes how far it is; throws `Cancelled` when somebody cancelled the job. */
+  /** Writes how far it is; throws `Cancelled` when somebody cancelled the job, `Overtaken` when another took it over. */
   progress: (done: number, total: number, message: string) => Promise<void>;
+  /** A part whose effects stand by themselves, so that a later run goes on after it. */
+  step: (action: (inside: Session) => Promise<void>) => Promise<void>;
+  /**
+   * Ends the job in one transaction with all that it changes: both are seen at once, or neither. Nothing is written when
+   * the job was cancelled or taken over meanwhile.
+   */
+  finish: (action: (inside: Session) => Promise<JobResult>) => Promise<void>;
 }
 export type JobResult = Record<string, unknown> & { message: string };
 
@@ -28,3 +36,24 @@ export type JobResult = Record<string, unknown> & { message: string };
 export class ForPeople extends Error {
   override name = 'ForPeople';
 }
+/** Somebody cancelled the job. */
+export class Cancelled extends Error {
+  override name = 'Cancelled';
+}
+/** Another process took the job over, because this one had fallen silent. */
+export class Overtaken extends Error {
+  override name = 'Overtaken';
+}
+
+/** One running of a job: its owner holds it as long as the number of the claim is the newest. */
+export interface Lease {
+  id: number;
+  claim: number;
+}
+export interface Task extends Lease {
+  kind: JobKind;
+  payload: unknown;
+}
+/** How a run ended, as it crosses from a thread: errors keep no names on that way. */
+export type Ended =
+  { how: 'finished' | 'cancelled' | 'overtaken' } | { how: 'failed'; sentence: string | null; error: string };

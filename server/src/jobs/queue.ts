@@ -1,17 +1,24 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq, inArray, lt, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, lt, notExists, notInArray, or, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/mysql-core';
 import { Piscina } from 'piscina';
 import type { Logger } from 'pino';
 import type { Job } from '@kettle/contract/shapes';
-import type { Database } from '../db/connection.ts';
+import type { Database, Db } from '../db/connection.ts';
 import { jobs } from '../db/schema.ts';
 import { conflict, isDatabaseAway, notFound } from '../http/problem.ts';
-import type { JobKind, JobPayloads } from './kinds.ts';
+import type { Ended, JobKind, JobPayloads, Lease, Task } from './kinds.ts';
+import { endConnectionOf, heldBy, laneOf } from './lease.ts';
 
+/** Also how soon a cancelled job of this process is noticed when it was cancelled through another. */
 const LOOK_EVERY_MS = 1_000;
 /** A running job without a sign of life for this long is taken over. */
 const SILENT_SECONDS = 30;
 const MOST_ATTEMPTS = 3;
+const SWEEP_EVERY_MS = 3_600_000;
+/** A thread for each kind of job; they are started when needed and end when idle. */
+const MOST_THREADS = 6;
+const NOW = sql`utc_timestamp(3)` as unknown as string;
 
 const workerFile = new URL(import.meta.url.endsWith('.ts') ? './worker.boot.mjs' : './worker.js', import.meta.url);
 
@@ -25,15 +32,27 @@ const asJob = (row: typeof jobs.$inferSelect): Job => ({
   result: row.result,
 });
 
-/** The queue of long work in the database, and the loop that takes jobs from it into worker threads. */
+/** One running job of this process, and how to end its thread. */
+interface Running extends Lease {
+  kind: JobKind;
+  end: AbortController;
+  over: Promise<void>;
+}
+
+/**
+ * The queue of long work in the database, and the loop that takes jobs from it into worker threads: one thread a kind, so
+ * that no kind waits for another.
+ */
 export class Jobs {
   private readonly database: Database;
   private readonly url: string;
   private readonly log: Logger;
   private readonly name = randomUUID().slice(0, 8);
+  private readonly running = new Map<JobKind, Running>();
   private pool: Piscina | null = null;
-  private timer: NodeJS.Timeout | null = null;
-  private busy: Promise<void> | null = null;
+  private timers: NodeJS.Timeout[] = [];
+  private looking: Promise<void> | null = null;
+  private lookAgain = false;
   private stopped = false;
 
   constructor(database: Database, url: string, log: Logger) {
@@ -43,18 +62,27 @@ export class Jobs {
   }
 
   /** Puts a job into the queue; with a key, an open job of the same key is returned instead. */
-  async add<K extends JobKind>(kind: K, payload: JobPayloads[K], onceKey: string | null = null): Promise<Job> {
-    const { db } = this.database;
+  async add<K extends JobKind>(
+    kind: K,
+    payload: JobPayloads[K],
+    onceKey: string | null = null,
+    db: Db = this.database.db,
+  ): Promise<Job> {
     const [{ insertId }] = await db
       .insert(jobs)
       .ignore()
-      .values({ kind, payload: payload as unknown as Record<string, unknown>, onceKey });
+      .values({
+        kind,
+        payload: payload as unknown as Record<string, unknown>,
+        onceKey,
+        lane: laneOf(kind, payload),
+      });
     const [found] = await db
       .select()
       .from(jobs)
       .where(insertId > 0 || !onceKey ? eq(jobs.id, insertId) : eq(jobs.onceKey, onceKey));
     // The open job of that key ended between the two statements: now there is room for this one.
-    if (!found) return this.add(kind, payload, onceKey);
+    if (!found) return this.add(kind, payload, onceKey, db);
     this.look();
     return asJob(found);
   }
@@ -65,18 +93,26 @@ export class Jobs {
     return asJob(row);
   }
 
+  /** The job of a key that has not ended. */
+  async open(onceKey: string): Promise<Job | null> {
+    const [row] = await this.database.db.select().from(jobs).where(eq(jobs.onceKey, onceKey));
+    return row ? asJob(row) : null;
+  }
+
   async latest(): Promise<Job[]> {
     return (await this.database.db.select().from(jobs).orderBy(desc(jobs.id)).limit(20)).map(asJob);
   }
 
-  /** Marks a job as cancelled; the worker notices at its next step and rolls back what belongs together. */
+  /** Cancels a job: what it has not finished is undone, and its thread is ended whatever it does. */
   async cancel(id: number): Promise<void> {
     const { state } = await this.get(id);
     const [result] = await this.database.db
       .update(jobs)
-      .set({ state: 'cancelled', onceKey: null, message: 'Cancelled.' })
+      .set({ state: 'cancelled', onceKey: null, message: 'Cancelled. What was there before is kept.' })
       .where(and(eq(jobs.id, id), inArray(jobs.state, ['queued', 'running'])));
     if (result.affectedRows === 0) throw conflict(`Job ${id} has ended already (${state}).`);
+    // Of this process at once; another notices with its next look.
+    for (const job of this.running.values()) if (job.id === id) await this.endThread(job);
   }
 
   /** Starts looking for work. */
@@ -84,42 +120,77 @@ export class Jobs {
     this.pool = new Piscina({
       filename: workerFile.href,
       minThreads: 0,
-      maxThreads: 1,
+      maxThreads: MOST_THREADS,
       idleTimeout: 60_000,
       workerData: { url: this.url },
     });
-    this.timer = setInterval(() => this.look(), LOOK_EVERY_MS);
-    this.timer.unref();
+    this.timers = [setInterval(() => this.look(), LOOK_EVERY_MS), setInterval(() => void this.sweep(), SWEEP_EVERY_MS)];
+    for (const timer of this.timers) timer.unref();
     this.look();
+    void this.sweep();
   }
 
+  /** Stops in order: what runs is given back to the queue, and is no failure of it. */
   async stop(): Promise<void> {
     this.stopped = true;
-    if (this.timer) clearInterval(this.timer);
+    for (const timer of this.timers) clearInterval(timer);
+    await this.looking;
+    const mine = [...this.running.values()];
+    for (const job of mine)
+      await this.database.db
+        .update(jobs)
+        .set({ state: 'queued', worker: null, attempts: sql`greatest(${jobs.attempts} - 1, 0)` as unknown as number })
+        .where(heldBy(job))
+        .catch(() => undefined);
+    for (const job of mine) job.end.abort();
+    await Promise.all(mine.map((job) => job.over));
     await this.pool?.destroy();
-    await this.busy;
   }
 
-  private look(): void {
-    if (this.busy || this.stopped || !this.pool) return;
-    this.busy = this.work()
-      .catch((error: unknown) => {
+  /** Looks for work now, rather than at the next beat. */
+  look(): void {
+    if (this.stopped || !this.pool) return;
+    this.lookAgain = true;
+    this.looking ??= this.lookAround().finally(() => (this.looking = null));
+  }
+
+  private async lookAround(): Promise<void> {
+    while (this.lookAgain && !this.stopped) {
+      this.lookAgain = false;
+      try {
+        await this.renew();
+        for (;;) {
+          const job = this.stopped ? null : await this.claim();
+          if (!job) break;
+          this.run(job);
+        }
+      } catch (error) {
         if (!isDatabaseAway(error) && !this.stopped) this.log.error({ err: error }, 'The job loop failed');
-      })
-      .finally(() => (this.busy = null));
-  }
-
-  private async work(): Promise<void> {
-    while (!this.stopped) {
-      const job = await this.claim();
-      if (!job) return;
-      await this.run(job);
+      }
     }
   }
 
-  /** Takes the oldest open job for this process, or one whose process has fallen silent. */
-  private claim(): Promise<typeof jobs.$inferSelect | null> {
-    return this.database.db.transaction(async (tx) => {
+  /** Gives the signs of life of what runs here; a job that is not this process's any more has its thread ended. */
+  private async renew(): Promise<void> {
+    for (const job of this.running.values()) {
+      const [result] = await this.database.db.update(jobs).set({ aliveAt: NOW }).where(heldBy(job));
+      if (result.affectedRows === 0 && this.running.get(job.kind) === job) await this.endThread(job);
+    }
+  }
+
+  private async endThread(job: Running): Promise<void> {
+    job.end.abort();
+    await endConnectionOf(this.database, job).catch(() => undefined);
+  }
+
+  /**
+   * Takes the oldest open job of a kind that does not run here, or one whose process has fallen silent. A job waits for
+   * the earlier ones of its lane.
+   */
+  private async claim(): Promise<typeof jobs.$inferSelect | null> {
+    const earlier = alias(jobs, 'earlier');
+    const busy = [...this.running.keys()];
+    const taken = await this.database.db.transaction(async (tx) => {
       const silent = and(
         eq(jobs.state, 'running'),
         lt(jobs.aliveAt, sql`utc_timestamp(3) - interval ${SILENT_SECONDS} second`),
@@ -127,7 +198,27 @@ export class Jobs {
       const [row] = await tx
         .select()
         .from(jobs)
-        .where(or(eq(jobs.state, 'queued'), silent))
+        .where(
+          and(
+            or(eq(jobs.state, 'queued'), silent),
+            busy.length > 0 ? notInArray(jobs.kind, busy) : undefined,
+            or(
+              isNull(jobs.lane),
+              notExists(
+                tx
+                  .select({ id: earlier.id })
+                  .from(earlier)
+                  .where(
+                    and(
+                      eq(earlier.lane, jobs.lane),
+                      lt(earlier.id, jobs.id),
+                      inArray(earlier.state, ['queued', 'running']),
+                    ),
+                  ),
+              ),
+            ),
+          ),
+        )
         .orderBy(asc(jobs.id))
         .limit(1)
         .for('update', { skipLocked: true });
@@ -140,52 +231,57 @@ export class Jobs {
             ? {
                 state: 'failed',
                 onceKey: null,
-                message: 'It was tried three times and stopped each time without a word.',
+                message:
+                  'It was tried three times and stopped each time without a word. What was there before is kept.',
               }
-            : {
-                state: 'running',
-                worker: this.name,
-                attempts: row.attempts + 1,
-                aliveAt: sql`utc_timestamp(3)` as unknown as string,
-              },
+            : { state: 'running', worker: this.name, attempts: row.attempts + 1, claim: row.claim + 1, aliveAt: NOW },
         )
         .where(eq(jobs.id, row.id));
-      return givenUp ? null : row;
+      return { row, givenUp };
+    });
+    if (!taken) return null;
+    const { row, givenUp } = taken;
+    // Its earlier owner may only be frozen, and still hold what it has touched.
+    if (row.state === 'running') await endConnectionOf(this.database, row);
+    return givenUp ? this.claim() : { ...row, claim: row.claim + 1 };
+  }
+
+  private run({ id, claim, kind: name, payload }: typeof jobs.$inferSelect): void {
+    const kind = name as JobKind;
+    const job: Running = { id, claim, kind, end: new AbortController(), over: Promise.resolve() };
+    this.running.set(kind, job);
+    job.over = this.carryOut(job, { id, claim, kind, payload }).finally(() => {
+      this.running.delete(kind);
+      this.look();
     });
   }
 
-  private async run(job: typeof jobs.$inferSelect): Promise<void> {
-    const alive = setInterval(() => {
-      this.database.db
+  private async carryOut(job: Running, task: Task): Promise<void> {
+    const fail = async (error: unknown, sentence: string | null): Promise<void> => {
+      this.log.error({ err: error, job: job.id }, 'A job failed');
+      const message = sentence ?? 'The program failed at this. What was there before is kept.';
+      await this.database.db
         .update(jobs)
-        .set({ aliveAt: sql`utc_timestamp(3)` as unknown as string })
-        .where(and(eq(jobs.id, job.id), eq(jobs.worker, this.name)))
+        .set({ state: 'failed', onceKey: null, message: message.slice(0, 500) })
+        .where(heldBy(job))
         .catch(() => undefined);
-    }, 5_000);
+    };
     try {
-      const result = (await this.pool!.run({ id: job.id, kind: job.kind, payload: job.payload })) as Record<
-        string,
-        unknown
-      >;
-      await this.end(job.id, { state: 'done', result, message: String(result.message ?? 'Done.') });
+      const ended = (await this.pool!.run(task, { signal: job.end.signal })) as Ended;
+      if (ended.how === 'failed') await fail(ended.error, ended.sentence);
     } catch (error) {
-      if (this.stopped) return;
-      const failure = error as Error & { forPeople?: boolean };
-      if (failure.name !== 'Cancelled') this.log.error({ err: error, job: job.id }, 'A job failed');
-      await this.end(job.id, {
-        state: 'failed',
-        message:
-          failure.name === 'ForPeople' ? failure.message : 'The program failed at this. What was there before is kept.',
-      });
-    } finally {
-      clearInterval(alive);
+      // Cancelled, given back or taken over: whoever did it has written so.
+      if (!job.end.signal.aborted) await fail(error, null);
     }
   }
 
-  private async end(id: number, set: Partial<typeof jobs.$inferInsert>): Promise<void> {
+  /** Removes files that no open job waits for, a day after they were given. */
+  private async sweep(): Promise<void> {
     await this.database.db
-      .update(jobs)
-      .set({ ...set, onceKey: null })
-      .where(and(eq(jobs.id, id), eq(jobs.state, 'running'), eq(jobs.worker, this.name)));
+      .execute(
+        sql`delete from uploads where made_at < utc_timestamp(3) - interval 1 day and not exists (
+          select 1 from jobs where jobs.state in ('queued', 'running') and json_value(jobs.payload, '$.upload') = uploads.id)`,
+      )
+      .catch(() => undefined);
   }
 }

@@ -1,18 +1,9 @@
 import { workerData } from 'node:worker_threads';
-import { eq } from 'drizzle-orm';
 import { openDatabase, type Database } from '../db/connection.ts';
-import { jobs } from '../db/schema.ts';
 import { jobHandlers } from './handlers.ts';
-import type { JobContext, JobKind, JobPayloads } from './kinds.ts';
-
-class Cancelled extends Error {
-  override name = 'Cancelled';
-}
-interface Task {
-  id: number;
-  kind: JobKind;
-  payload: JobPayloads[JobKind];
-}
+import { diskFullSentence } from '../http/problem.ts';
+import { Cancelled, ForPeople, Overtaken, type Ended, type JobContext, type Task } from './kinds.ts';
+import { contextOf } from './lease.ts';
 
 let database: Database | null = null;
 // Piscina hands a worker's own data over as the second of two values.
@@ -21,23 +12,24 @@ const url = (
     ? (workerData as { url?: string }[]).find((d) => d?.url)?.url
     : (workerData as { url: string }).url
 )!;
+const LONGEST_ERROR = 2000;
 
-/** Runs one job in this thread, on this thread's own connections. */
-export default async ({ id, kind, payload }: Task): Promise<unknown> => {
+/** Runs one job in this thread, on this thread's own connections, and says how it ended. */
+export default async ({ kind, payload, ...lease }: Task): Promise<Ended> => {
   database ??= openDatabase(url, 4);
-  const { db } = database;
-  const context: JobContext = {
-    database,
-    progress: async (done, total, message) => {
-      await db
-        .update(jobs)
-        .set({ done, total, message: message.slice(0, 500) })
-        .where(eq(jobs.id, id));
-      const [row] = await db.select({ state: jobs.state }).from(jobs).where(eq(jobs.id, id));
-      if (row?.state === 'cancelled') throw new Cancelled('Cancelled.');
-    },
-  };
-  const handler = jobHandlers[kind] as (payload: unknown, context: JobContext) => Promise<unknown>;
-  if (!handler) throw new Error(`There is no job of the kind "${kind}".`);
-  return handler(payload, context);
+  const handler = jobHandlers[kind] as ((payload: unknown, context: JobContext) => Promise<void>) | undefined;
+  try {
+    if (!handler) throw new Error(`There is no job of the kind "${kind}".`);
+    await handler(payload, contextOf(database, lease));
+    return { how: 'finished' };
+  } catch (error) {
+    if (error instanceof Cancelled) return { how: 'cancelled' };
+    if (error instanceof Overtaken) return { how: 'overtaken' };
+    const told = error as Error & { cause?: Error };
+    return {
+      how: 'failed',
+      sentence: error instanceof ForPeople ? error.message : diskFullSentence(error),
+      error: String((told.cause ?? told).stack ?? told).slice(0, LONGEST_ERROR),
+    };
+  }
 };

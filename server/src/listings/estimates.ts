@@ -12,7 +12,7 @@ import { changesOf, lastTwelveMonths, reviewsPerMonth } from '@kettle/core/estim
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
 import { bestThreeMonths, decompose } from '@kettle/core/season/season';
 import { bulkLoad, type Cell } from '../db/bulk.ts';
-import type { Database, Db } from '../db/connection.ts';
+import type { Db, Session } from '../db/connection.ts';
 import {
   categories,
   estimates,
@@ -48,11 +48,8 @@ type EstimateKey = keyof typeof estimates.$inferInsert;
 const ESTIMATE_COLUMNS = Object.entries(getTableColumns(estimates)) as [EstimateKey, { name: string }][];
 
 /** Writes estimates; those that are there already give way. Through the bulk path: all of a marketplace at once are many. */
-const putEstimates = (
-  { pool }: Pick<Database, 'pool'>,
-  rows: readonly (typeof estimates.$inferInsert)[],
-): Promise<void> =>
-  bulkLoad(
+const putEstimates = async ({ pool }: Session, rows: readonly (typeof estimates.$inferInsert)[]): Promise<void> => {
+  await bulkLoad(
     pool,
     'estimates',
     ESTIMATE_COLUMNS.map(([, column]) => column.name),
@@ -65,6 +62,7 @@ const putEstimates = (
     },
     'replace',
   );
+};
 
 /** All that estimates of some listings are made from, read at once: readings of so many days, three years of months. */
 export const evidenceOf = async (db: Db, market: Market, ids: readonly number[], daysRead = DAYS_READ) => {
@@ -194,7 +192,7 @@ export const estimateListing = async (db: Db, market: Market, subject: Subject) 
  * is built from them follows.
  */
 export const refreshEstimates = async (
-  database: Pick<Database, 'db' | 'pool'>,
+  database: Session,
   market: Market,
   only: readonly number[] | null,
   progress: (done: number) => Promise<void> | void = () => {},

@@ -3,11 +3,17 @@ import { reviews as routes } from '@kettle/contract/candidates';
 import { candidateRow, lineUpIds } from '../candidates/service.ts';
 import { serve } from '../http/serve.ts';
 import type { Services } from '../services.ts';
-import { minedReviews } from './service.ts';
+import { readingJob, readReviews } from './service.ts';
 
-export const serveReviews = (app: Express, { database: { db }, jobs }: Services): void => {
-  serve(app, routes.mined, async ({ params, query }) => {
+export const serveReviews = (app: Express, { database: { db }, jobs, aside }: Services): void => {
+  serve(app, routes.read, async ({ params }) => {
+    await candidateRow(db, params.id);
+    return { job: await readReviews(db, jobs, await lineUpIds(db, params.id)) };
+  });
+  serve(app, routes.mined, async ({ params, query, signal }) => {
     const { market } = await candidateRow(db, params.id);
-    return minedReviews(db, jobs, await lineUpIds(db, params.id), market.today, query);
+    const ids = await lineUpIds(db, params.id);
+    const job = await readingJob(jobs, ids);
+    return { job, ...(await aside.run('mined-reviews', { ids, today: market.today, filter: query }, signal)) };
   });
 };

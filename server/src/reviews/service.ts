@@ -1,5 +1,8 @@
-import { and, count, desc, eq, inArray, isNull, like, ne, or, type SQL } from 'drizzle-orm';
-import type { MinedReviews } from '@kettle/contract/candidates';
+import { createHash } from 'node:crypto';
+import { and, count, desc, eq, inArray, isNull, like, max, ne, or, sql, type SQL } from 'drizzle-orm';
+import { LRUCache } from 'lru-cache';
+import type { MinedReviews, Theme } from '@kettle/contract/candidates';
+import type { Job } from '@kettle/contract/shapes';
 import { MINER_VERSION } from '@kettle/core/reviews/mentions';
 import { themesOf } from '@kettle/core/reviews/themes';
 import type { Db } from '../db/connection.ts';
@@ -15,38 +18,37 @@ export interface ReviewFilter {
 const LATEST = 60;
 const MOST_THEMES = 100;
 
-/** True when texts of these listings are still to be read by the miner. */
-const unread = async (db: Db, ids: readonly number[]): Promise<boolean> =>
-  (
-    await db
-      .select({ id: reviews.id })
-      .from(reviews)
-      .where(and(inArray(reviews.listingId, [...ids, 0]), ne(reviews.minedBy, MINER_VERSION)))
-      .limit(1)
-  ).length > 0;
+const unreadOf = (ids: readonly number[]): SQL =>
+  and(inArray(reviews.listingId, [...ids, 0]), ne(reviews.minedBy, MINER_VERSION))!;
 
-/**
- * What the reviews of some listings say, after filters. Texts that have not been read are put into the queue, and the
- * job is handed back until they are.
- */
+const keyOf = (ids: readonly number[]): string =>
+  `mine-reviews/${createHash('sha1')
+    .update([...ids].sort((a, b) => a - b).join(','))
+    .digest('hex')}`;
+
+/** Puts the texts of some listings that have not been read into the queue; null when all are read. */
+export const readReviews = async (db: Db, jobs: Jobs, ids: readonly number[]): Promise<Job | null> => {
+  const [unread] = await db.select({ id: reviews.id }).from(reviews).where(unreadOf(ids)).limit(1);
+  return unread ? jobs.add('mine-reviews', { listings: [...ids] }, keyOf(ids)) : null;
+};
+
+/** The open job that reads the texts of some listings. */
+export const readingJob = (jobs: Jobs, ids: readonly number[]): Promise<Job | null> => jobs.open(keyOf(ids));
+
+/** Themes by what they were made from, the latest used: they are asked for again with every look at the tab. */
+const kept = new LRUCache<string, Theme[]>({ max: 40 });
+
+/** What the reviews of some listings say, after filters, as far as they have been read. */
 export const minedReviews = async (
   db: Db,
-  jobs: Jobs,
   ids: readonly number[],
   today: string,
   filter: ReviewFilter,
-): Promise<MinedReviews> => {
-  const job = (await unread(db, ids))
-    ? await jobs.add(
-        'mine-reviews',
-        { listings: [...ids] },
-        `mine-reviews/${[...ids].sort((a, b) => a - b).join(',')}`.slice(0, 160),
-      )
-    : null;
+): Promise<Omit<MinedReviews, 'job'>> => {
   const all = inArray(reviews.listingId, [...ids, 0]);
   const readable = and(all, isNull(reviews.setAside), ne(reviews.body, ''))!;
   const matching = and(readable, ...filterTerms(filter))!;
-  const [of, asideCounts, texts, facts, said] = await Promise.all([
+  const [of, asideCounts, texts, facts, [state]] = await Promise.all([
     db
       .select({ id: listings.id, code: listings.code, title: listings.title })
       .from(listings)
@@ -59,6 +61,18 @@ export const minedReviews = async (
       .where(matching),
     db
       .select({
+        n: count(),
+        newest: max(reviews.id),
+        unread: sql<number>`coalesce(sum(${reviews.minedBy} <> ${MINER_VERSION}), 0)`.mapWith(Number),
+      })
+      .from(reviews)
+      .where(all),
+  ]);
+  const stamp = JSON.stringify([[...ids].sort((a, b) => a - b), filter, today, MINER_VERSION, state]);
+  let themes = kept.get(stamp);
+  if (!themes) {
+    const said = await db
+      .select({
         review: mentions.reviewId,
         kind: mentions.kind,
         aspect: mentions.aspect,
@@ -69,9 +83,10 @@ export const minedReviews = async (
       })
       .from(mentions)
       .innerJoin(reviews, eq(reviews.id, mentions.reviewId))
-      .where(matching),
-  ]);
-  const themes = themesOf(said, facts, today).slice(0, MOST_THEMES);
+      .where(matching);
+    themes = themesOf(said, facts, today).slice(0, MOST_THEMES);
+    kept.set(stamp, themes);
+  }
   const behind = [...new Set(themes.flatMap((t) => t.evidence.map((e) => e.review)))];
   const latest = await db
     .select({ id: reviews.id })
@@ -96,7 +111,7 @@ export const minedReviews = async (
     .orderBy(desc(reviews.day), desc(reviews.id));
   const aside = (reason: string): number => asideCounts.find((a) => a.reason === reason)?.n ?? 0;
   return {
-    job,
+    unread: state?.unread ?? 0,
     listings: of.map((l) => ({ ...l, texts: texts.find((t) => t.listing === l.id)?.n ?? 0 })),
     all: asideCounts.reduce((sum, a) => sum + a.n, 0),
     withText: texts.reduce((sum, t) => sum + t.n, 0),

@@ -7,10 +7,13 @@ import type { Market } from './marketplaces.ts';
 /** Where listings go whose file names no category. */
 export const NO_CATEGORY = 'Without category';
 
+const LONGEST_PATH = 1000;
+
 /** A category as written in a file, as names from the root on. */
 export const namesOfPath = (text: string): string[] => {
   const names = text
-    .split(/\s*(?:›|>|\||\/)\s*/)
+    .slice(0, LONGEST_PATH)
+    .split(/[›>|/]/)
     .map((n) => n.trim().slice(0, 120))
     .filter(Boolean)
     .slice(0, 6);

@@ -2,10 +2,10 @@ import { sql } from 'drizzle-orm';
 import { MOST_PIECES } from '@kettle/core/estimate/own-counts';
 import { dayFromText } from '@kettle/core/measures/day';
 import { ownCounts } from '../db/schema.ts';
-import type { JobContext, JobPayloads, JobResult } from '../jobs/kinds.ts';
+import type { JobContext, JobPayloads } from '../jobs/kinds.ts';
 import { idsByCode } from '../listings/briefs.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
-import { importResult, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
+import { importDone, partByHome, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
 import { marketOf } from './marketplaces.ts';
 
 interface CountRow {
@@ -16,21 +16,17 @@ interface CountRow {
 }
 const AT_ONCE = 2000;
 
-/** Takes a file of one's own stock counts in; a second count of a day takes the place of the first. */
-export const importCounts = async (
-  payload: JobPayloads['import-counts'],
-  { database, progress }: JobContext,
-): Promise<JobResult> => {
-  const { db } = database;
+/** Takes a file of one's own stock counts in, all or nothing; a second count of a day takes the place of the first. */
+export const importCounts = async (payload: JobPayloads['import-counts'], context: JobContext): Promise<void> => {
+  const { db } = context.database;
   const market = await marketOf(db, payload.marketplace);
-  await progress(0, 1, 'Reading the file');
-  const { taken, refused } = await rowsOfUpload(db, payload, (fields) => countFrom(fields, market.today));
+  const { taken, refused } = await rowsOfUpload(context, payload, (fields) => countFrom(fields, market.today));
   const ids = await idsByCode(db, market.id, [...new Set(taken.map((r) => r.code))]);
-  const homeless = [...new Set(taken.filter((r) => !ids.has(r.code)).map((r) => r.code))];
-  const known = taken.filter((r) => ids.has(r.code));
-  await db.transaction(async (tx) => {
+  const { known, homeless } = partByHome(taken, ids, market.name);
+  await context.progress(1, 1, 'Estimating units');
+  await context.finish(async (inside) => {
     for (let at = 0; at < known.length; at += AT_ONCE)
-      await tx
+      await inside.db
         .insert(ownCounts)
         .values(
           known
@@ -38,16 +34,9 @@ export const importCounts = async (
             .map(({ code, day, stock, seller }) => ({ listingId: ids.get(code)!, day, stock, seller })),
         )
         .onDuplicateKeyUpdate({ set: { stock: sql`values(stock)`, seller: sql`values(seller)` } });
+    await refreshEstimates(inside, market, [...new Set(known.map((r) => ids.get(r.code)!))]);
+    return importDone(inside, payload, 'counts', known.length, [...refused, ...homeless]);
   });
-  await progress(1, 1, 'Estimating units');
-  await refreshEstimates(database, market, [...new Set(known.map((r) => ids.get(r.code)!))]);
-  return importResult('counts', known.length, [
-    ...refused,
-    ...homeless.map((code) => ({
-      line: 0,
-      reason: `${code} is no listing of ${market.name}. Import the listing first.`,
-    })),
-  ]);
 };
 
 const countFrom = (fields: FieldsOfRow, today: string): CountRow => {
@@ -59,5 +48,5 @@ const countFrom = (fields: FieldsOfRow, today: string): CountRow => {
   const stock =
     fields.number('stock', 'Pieces in stock', { min: 0, max: MOST_PIECES, whole: true }) ??
     refuse('The number of pieces is missing.');
-  return { code, day, stock, seller: fields.text('seller').slice(0, 120) };
+  return { code, day, stock, seller: fields.text('seller', 120) };
 };

@@ -9,12 +9,12 @@ import {
 import { minorFromMajor } from '@kettle/core/money/money';
 import type { Db } from '../db/connection.ts';
 import { listings, marketplaces, readings, statedFigures } from '../db/schema.ts';
-import type { JobContext, JobPayloads, JobResult } from '../jobs/kinds.ts';
+import type { JobContext, JobPayloads } from '../jobs/kinds.ts';
 import { idsByCode } from '../listings/briefs.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
 import { ensureCategory, namesOfPath, NO_CATEGORY } from './categories.ts';
 import { dayFromText } from '@kettle/core/measures/day';
-import { importResult, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
+import { importDone, LARGE, refuse, rowsOfUpload, SMALL, type FieldsOfRow } from './import-file.ts';
 import { marketOf, type Market } from './marketplaces.ts';
 
 const AT_ONCE = 500;
@@ -32,50 +32,47 @@ interface ListingRow {
 }
 
 /** Takes a file of listings in, all or nothing: what a cell leaves empty keeps its earlier value. */
-export const importListings = async (
-  payload: JobPayloads['import-listings'],
-  { database, progress }: JobContext,
-): Promise<JobResult> => {
-  const { db } = database;
-  const market = await marketOf(db, payload.marketplace);
-  await progress(0, 1, 'Reading the file');
-  const { taken, refused } = await rowsOfUpload(db, payload, (fields) => listingFrom(fields, market));
+export const importListings = async (payload: JobPayloads['import-listings'], context: JobContext): Promise<void> => {
+  const { database, progress, finish } = context;
+  const market = await marketOf(database.db, payload.marketplace);
+  const { taken, refused } = await rowsOfUpload(context, payload, (fields) => listingFrom(fields, market));
   const unique = [...new Map(taken.map((row) => [row.code, row])).values()];
-  const ids: number[] = [];
-  await db.transaction(async (tx) => {
-    const inTx = tx as unknown as Db;
+  const without = unique.filter((r) => r.names[0] === NO_CATEGORY).length;
+  await finish(async (inside) => {
+    const { db } = inside;
+    const ids: number[] = [];
     const categoryIds = new Map<string, number>();
     for (const { names } of unique) {
       const path = names.join(' › ');
-      if (!categoryIds.has(path)) categoryIds.set(path, await ensureCategory(inTx, market.id, names));
+      if (!categoryIds.has(path)) categoryIds.set(path, await ensureCategory(db, market.id, names));
     }
     for (let at = 0; at < unique.length; at += AT_ONCE) {
       await progress(at, unique.length, `Taking in listings, ${at} of ${unique.length}`);
       const batch = unique.slice(at, at + AT_ONCE);
-      ids.push(...(await putListings(inTx, market, payload.source.trim(), batch, categoryIds)));
+      ids.push(...(await putListings(db, market, payload.source.trim(), batch, categoryIds)));
     }
+    await joinFamilies(db, market, unique);
+    await refreshEstimates(inside, market, ids, (done) =>
+      progress(done, unique.length, `Estimating units, ${done} of ${unique.length}`),
+    );
+    await readUpTo(db, market, unique);
+    return importDone(inside, payload, 'listings', unique.length, refused, [
+      ...(taken.length > unique.length
+        ? [`${taken.length - unique.length} rows repeat a code; the last one counts.`]
+        : []),
+      ...(without > 0 ? [`${without} have no category and stand under "${NO_CATEGORY}".`] : []),
+    ]);
   });
-  await joinFamilies(db, market, unique);
-  await progress(unique.length, unique.length, 'Estimating units');
-  const readUpTo = unique
-    .map((r) => r.day)
-    .sort()
-    .at(-1);
-  if (readUpTo)
+};
+
+/** Last of all: until the end of the transaction nobody else can change the marketplace's row. */
+const readUpTo = async (db: Db, market: Market, rows: readonly ListingRow[]): Promise<void> => {
+  const last = rows.reduce((newest, r) => (r.day > newest ? r.day : newest), '');
+  if (last !== '')
     await db
       .update(marketplaces)
-      .set({
-        readUpTo: sql`greatest(coalesce(${marketplaces.readUpTo}, ${readUpTo}), ${readUpTo})` as unknown as string,
-      })
+      .set({ readUpTo: sql`greatest(coalesce(${marketplaces.readUpTo}, ${last}), ${last})` as unknown as string })
       .where(eq(marketplaces.id, market.id));
-  await refreshEstimates(database, market, ids);
-  const without = unique.filter((r) => r.names[0] === NO_CATEGORY).length;
-  return importResult('listings', unique.length, refused, [
-    ...(taken.length > unique.length
-      ? [`${taken.length - unique.length} rows repeat a code; the last one counts.`]
-      : []),
-    ...(without > 0 ? [`${without} have no category and stand under "${NO_CATEGORY}".`] : []),
-  ]);
 };
 
 const listingFrom = (fields: FieldsOfRow, market: Market): ListingRow => {
@@ -86,7 +83,7 @@ const listingFrom = (fields: FieldsOfRow, market: Market): ListingRow => {
         ? 'The listing code is missing.'
         : `"${code.slice(0, 40)}" is no listing code (2 to 20 letters, digits or hyphens).`,
     );
-  const title = fields.text('title').slice(0, 500);
+  const title = fields.text('title', 500);
   if (title === '') refuse('The title is missing.');
   const minor = (key: string, name: string, min: number): number | null => {
     const major = fields.number(key, name, { min, max: 10_000_000 });
@@ -112,15 +109,15 @@ const listingFrom = (fields: FieldsOfRow, market: Market): ListingRow => {
   const sides = [side('long', 'Longest side'), side('middle', 'Middle side'), side('short', 'Shortest side')];
   const sorted = sides.every((s) => s !== null) ? (sides as number[]).sort((a, b) => b - a) : [null, null, null];
   const weight = fields.number('weight', 'Weight', { min: 0.0001, max: 1_000_000 });
-  const whole = (key: string, name: string, min: number): number | null =>
-    fields.number(key, name, { min, max: 100_000_000, whole: true });
+  const whole = (key: string, name: string, min: number, max = LARGE): number | null =>
+    fields.number(key, name, { min, max, whole: true });
   return {
     code,
     names: namesOfPath(fields.text('category')),
     listing: {
       code,
       title,
-      brand: fields.text('brand').slice(0, 120),
+      brand: fields.text('brand', 120),
       price,
       seenOn: day,
       onSaleSince: since,
@@ -132,17 +129,17 @@ const listingFrom = (fields: FieldsOfRow, market: Market): ListingRow => {
       sideLong: sorted[0],
       sideMiddle: sorted[1],
       sideShort: sorted[2],
-      sellers: whole('sellers', 'Sellers', 0),
-      pictures: whole('pictures', 'Pictures', 0),
-      variations: whole('variations', 'Variations', 0),
+      sellers: whole('sellers', 'Sellers', 0, SMALL),
+      pictures: whole('pictures', 'Pictures', 0, SMALL),
+      variations: whole('variations', 'Variations', 0, SMALL),
       fulfilment: fulfilmentFrom(fields.text('fulfilment')),
       soldByMarketplace: yesOrNo(fields.text('soldByMarketplace'), 'Sold by the marketplace'),
-      packCount: whole('packCount', 'Pieces in the pack', 1),
-      description: fields.text('description').slice(0, 20_000) || null,
+      packCount: whole('packCount', 'Pieces in the pack', 1, SMALL),
+      description: fields.text('description', 16_000) || null,
     },
-    variationOf: fields.text('variationOf').toUpperCase(),
+    variationOf: fields.text('variationOf', 20).toUpperCase(),
     stock: whole('stock', 'Stock', 0),
-    units: fields.number('units', 'Units a month', { min: 0 }),
+    units: fields.number('units', 'Units a month', { min: 0, max: 1_000_000_000 }),
     revenue: minor('revenue', 'Revenue a month', 0),
     day,
   };

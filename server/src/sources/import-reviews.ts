@@ -1,11 +1,9 @@
 import { createHash } from 'node:crypto';
 import { bulkLoad } from '../db/bulk.ts';
-import { reviews } from '../db/schema.ts';
-import { count } from 'drizzle-orm';
-import type { JobContext, JobPayloads, JobResult } from '../jobs/kinds.ts';
+import type { JobContext, JobPayloads } from '../jobs/kinds.ts';
 import { idsByCode } from '../listings/briefs.ts';
 import { dayFromText } from '@kettle/core/measures/day';
-import { importResult, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
+import { importDone, LARGE, partByHome, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
 import { marketOf } from './marketplaces.ts';
 
 export interface ReviewRow {
@@ -46,34 +44,28 @@ export const reviewCells = (listingId: number, r: ReviewRow): (string | number |
   r.withPictures,
 ];
 
-/** Takes a file of reviews in; reviews that are there already are passed over. */
-export const importReviews = async (
-  payload: JobPayloads['import-reviews'],
-  { database: { db, pool }, progress }: JobContext,
-): Promise<JobResult> => {
+/** Takes a file of reviews in, all or nothing; a review that is there already counts once. */
+export const importReviews = async (payload: JobPayloads['import-reviews'], context: JobContext): Promise<void> => {
+  const { db } = context.database;
   const market = await marketOf(db, payload.marketplace);
-  await progress(0, 1, 'Reading the file');
-  const { taken, refused } = await rowsOfUpload(db, payload, (fields) => reviewFrom(fields, market.today));
+  const { taken, refused } = await rowsOfUpload(context, payload, (fields) => reviewFrom(fields, market.today));
   const ids = await idsByCode(db, market.id, [...new Set(taken.map((r) => r.code))]);
-  const homeless = taken.filter((r) => !ids.has(r.code));
-  const known = taken.filter((r) => ids.has(r.code));
-  const countAll = async (): Promise<number> => (await db.select({ n: count() }).from(reviews))[0]!.n;
-  const before = await countAll();
-  await bulkLoad(pool, 'reviews', REVIEW_COLUMNS, () => known.map((r) => reviewCells(ids.get(r.code)!, r)));
-  const fresh = (await countAll()) - before;
-  const codes = [...new Set(homeless.map((r) => r.code))];
-  return importResult(
-    'reviews',
-    fresh,
-    [
-      ...refused,
-      ...codes.map((code) => ({
-        line: 0,
-        reason: `${homeless.filter((r) => r.code === code).length} reviews are of ${code}, which is no listing of ${market.name}. Import the listing first.`,
-      })),
-    ],
-    [...(known.length > fresh ? [`${known.length - fresh} were there already.`] : [])],
-  );
+  const { known, homeless } = partByHome(taken, ids, market.name);
+  await context.progress(0, 1, 'Taking reviews in');
+  await context.finish(async (inside) => {
+    // Only this transaction's own rows are counted: another process may take reviews in at the same time.
+    const fresh = await bulkLoad(inside.pool, 'reviews', REVIEW_COLUMNS, () =>
+      known.map((r) => reviewCells(ids.get(r.code)!, r)),
+    );
+    return importDone(
+      inside,
+      payload,
+      'reviews',
+      fresh,
+      [...refused, ...homeless],
+      known.length > fresh ? [`${known.length - fresh} were there already.`] : [],
+    );
+  });
 };
 
 const reviewFrom = (fields: FieldsOfRow, today: string): ReviewRow => {
@@ -89,10 +81,11 @@ const reviewFrom = (fields: FieldsOfRow, today: string): ReviewRow => {
     code,
     stars,
     day,
-    title: fields.text('title'),
-    body: fields.text('body').slice(0, 20_000),
+    title: fields.text('title', 400),
+    // At four bytes a letter this fills the column.
+    body: fields.text('body', 16_000),
     verified: verified === '' ? null : /^(yes|y|true|1|verified.*)$/.test(verified),
-    helpful: fields.number('helpful', 'Found helpful', { min: 0, whole: true }),
+    helpful: fields.number('helpful', 'Found helpful', { min: 0, max: LARGE, whole: true }),
     withPictures: null,
   };
 };

@@ -15,7 +15,8 @@ import {
   workspaceKind,
 } from './service.ts';
 
-export const serveSources = (app: Express, { database, jobs }: Services): void => {
+export const serveSources = (app: Express, services: Services): void => {
+  const { database, jobs } = services;
   const { db } = database;
   serve(app, routes.health, async () => {
     await db.execute(sql`select 1`);
@@ -29,7 +30,7 @@ export const serveSources = (app: Express, { database, jobs }: Services): void =
   serve(app, routes.categories, async ({ params }) => categoryTree(db, await marketOf(db, params.marketplace)));
   serve(app, routes.preview, async ({ params, query, request }) => {
     await marketOf(db, params.marketplace);
-    return previewImport(db, params.kind, query.name, typeof request.body === 'string' ? request.body : '');
+    return previewImport(services, params.kind, query.name, request);
   });
   serve(app, routes.import, async ({ params, body }) => {
     const market = await marketOf(db, params.marketplace);

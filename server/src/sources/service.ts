@@ -15,11 +15,12 @@ import {
   workspace,
 } from '../db/schema.ts';
 import { badField, conflict } from '../http/problem.ts';
+import type { Services } from '../services.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
 import { templateCurves, templates } from '../stand-ins/templates.ts';
 import { IMPORT_FIELDS, guessMapping } from './columns.ts';
-import { readCsv } from './csv.ts';
 import { asMarket, marketOf, type Market } from './marketplaces.ts';
+import { dropUpload, keepUpload } from './uploads.ts';
 
 export const workspaceKind = async (db: Db): Promise<'demo' | 'own'> => {
   const [row] = await db.select().from(workspace).where(eq(workspace.key, 'kind'));
@@ -156,22 +157,27 @@ export const copyFees = async (
   return { schedules: schedules.affectedRows, curves: curves.length };
 };
 
-/** Keeps a file and says what is in it and which column seems to be what. */
-export const previewImport = async (db: Db, kind: ImportKind, name: string, content: string): Promise<Preview> => {
-  let file;
+/** Keeps a file as it comes in and says what is in it and which column seems to be what. */
+export const previewImport = async (
+  { database: { db }, aside }: Pick<Services, 'database' | 'aside'>,
+  kind: ImportKind,
+  name: string,
+  file: AsyncIterable<Buffer>,
+): Promise<Preview> => {
+  const upload = await keepUpload(db, name, file);
+  let look;
   try {
-    file = readCsv(content);
+    look = await aside.run('look-at-file', { upload });
   } catch (error) {
-    throw badField('file', (error as Error).message);
+    // Nobody will come back to a file that could not be read.
+    await dropUpload(db, upload).catch(() => undefined);
+    throw error;
   }
-  const [made] = await db.insert(uploads).values({ name, content }).$returningId();
   return {
-    upload: made!.id,
+    upload,
     name,
-    rows: file.rows.length,
-    columns: file.columns,
-    sample: file.rows.slice(0, 5),
-    mapping: guessMapping(kind, file.columns),
+    ...look,
+    mapping: guessMapping(kind, look.columns),
     fields: IMPORT_FIELDS[kind].map(({ key, name: label, required, explanation }) => ({
       key,
       name: label,
@@ -188,9 +194,9 @@ export const checkMapping = async (
   upload: number,
   mapping: Record<string, string>,
 ): Promise<void> => {
-  const [file] = await db.select({ content: uploads.content }).from(uploads).where(eq(uploads.id, upload));
-  if (!file) throw badField('upload', 'The file is not there any more. Choose it again.');
-  const { columns } = readCsv(file.content);
+  const [file] = await db.select({ columns: uploads.columns }).from(uploads).where(eq(uploads.id, upload));
+  if (!file?.columns) throw badField('upload', 'The file is not there any more. Choose it again.');
+  const { columns } = file;
   for (const { key, name, required } of IMPORT_FIELDS[kind]) {
     if (required && !mapping[key]) throw badField(key, `Say which column holds "${name}".`);
     if (mapping[key] && !columns.includes(mapping[key]))

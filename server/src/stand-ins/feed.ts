@@ -5,6 +5,9 @@ import { addDays, epochDay } from '@kettle/core/measures/day';
 import type { Db } from '../db/connection.ts';
 import { termTruths, truths } from './schema.ts';
 
+/** What a feed says of a listing's day. */
+export type FeedDay = DayFacts;
+
 /** What the program asks of a marketplace's feed; a real service would stand behind the same. */
 export interface MarketplaceFeed {
   /** Readings of n days from a day on, by listing code; codes the marketplace does not know are missing. */

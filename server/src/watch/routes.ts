@@ -1,13 +1,14 @@
 import type { Express } from 'express';
 import { watch as routes } from '@kettle/contract/candidates';
 import { candidateRow, lineUpIds } from '../candidates/service.ts';
-import { conflict } from '../http/problem.ts';
 import { serve } from '../http/serve.ts';
 import type { Services } from '../services.ts';
 import { marketOf } from '../sources/marketplaces.ts';
+import { askToMoveHob } from './hob.ts';
 import { groupReadings, stopWatching, watchByCodes, watchedListings } from './service.ts';
 
-export const serveWatch = (app: Express, { database: { db }, jobs }: Services): void => {
+export const serveWatch = (app: Express, { database, jobs }: Services): void => {
+  const { db } = database;
   serve(app, routes.list, async ({ params }) => watchedListings(db, await marketOf(db, params.marketplace)));
   serve(app, routes.add, async ({ params, body }) =>
     watchByCodes(db, await marketOf(db, params.marketplace), body.text),
@@ -21,8 +22,6 @@ export const serveWatch = (app: Express, { database: { db }, jobs }: Services): 
     return groupReadings(db, market, await lineUpIds(db, params.id));
   });
   serve(app, routes.moveHob, async ({ params, body }) => {
-    const market = await marketOf(db, params.marketplace);
-    if (!market.simulated) throw conflict(`${market.name} has no simulated clock; its days pass by themselves.`);
-    return jobs.add('move-hob', { marketplace: market.id, days: body.days });
+    return askToMoveHob(database, jobs, params.marketplace, body.days);
   });
 };

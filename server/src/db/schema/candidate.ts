@@ -13,7 +13,7 @@ import {
 } from 'drizzle-orm/mysql-core';
 import type { CostingInputs } from '@kettle/core/costing/costing';
 import type { Scoresheet } from '@kettle/core/score/scoresheet';
-import { document, madeAt, money, refId, rowId } from './columns.ts';
+import { document, madeAt, money, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
 import { feeSchedules, marketplaces } from './marketplace.ts';
 
@@ -31,6 +31,7 @@ export const costings = mysqlTable(
     /** A price to try; null for the listing's own. */
     price: money('price'),
     inputs: document<CostingInputs>('inputs').notNull(),
+    version: version(),
     /** The schedule it was last computed with. */
     feeScheduleId: refId('fee_schedule_id').references(() => feeSchedules.id, { onDelete: 'set null' }),
     changedAt: madeAt('changed_at'),
@@ -113,6 +114,7 @@ export const answers = mysqlTable(
     key: varchar('key', { length: 60 }).notNull(),
     choice: varchar('choice', { length: 60 }).notNull(),
     evidence: varchar('evidence', { length: 2000 }).notNull().default(''),
+    version: version(),
     day: date('day', { mode: 'string' }).notNull(),
   },
   (t) => [primaryKey({ columns: [t.candidateId, t.scoresheetId, t.key] })],

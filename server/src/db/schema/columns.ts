@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { bigint, customType, datetime } from 'drizzle-orm/mysql-core';
+import { bigint, customType, datetime, int } from 'drizzle-orm/mysql-core';
 
 /** A row's own number; fits a JavaScript number (below 2^53). */
 export const rowId = (name = 'id') => bigint(name, { mode: 'number', unsigned: true }).autoincrement().primaryKey();
@@ -12,6 +12,9 @@ export const madeAt = (name = 'made_at') =>
   datetime(name, { mode: 'string', fsp: 3 })
     .notNull()
     .default(sql`(utc_timestamp(3))`);
+
+/** Raised with every change of a document that people type: a change of an older one is refused. */
+export const version = (name = 'version') => int(name).notNull().default(1);
 
 /** JSON that reads back as an object even where the driver hands over text. */
 export const document = <T>(name: string) =>

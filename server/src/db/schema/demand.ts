@@ -11,7 +11,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core';
 import { candidates } from './candidate.ts';
-import { document, refId, rowId } from './columns.ts';
+import { document, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
 import { categories, marketplaces } from './marketplace.ts';
 
@@ -134,6 +134,7 @@ export const brandJudgements = mysqlTable(
     brand: varchar('brand', { length: 120 }).notNull(),
     known: mysqlEnum('known', ['yes', 'no', 'unsure']).notNull(),
     note: varchar('note', { length: 400 }).notNull().default(''),
+    version: version(),
     day: date('day', { mode: 'string' }).notNull(),
   },
   (t) => [primaryKey({ columns: [t.marketplaceId, t.brand] })],

@@ -15,7 +15,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import { document, madeAt, money, refId, rowId } from './columns.ts';
+import { document, madeAt, money, refId, rowId, version } from './columns.ts';
 import { categories, marketplaces } from './marketplace.ts';
 
 /** A product page of a marketplace as last seen. Money in minor units, weight in grams, sides in millimetres. */
@@ -120,6 +120,7 @@ export const craftOverrules = mysqlTable(
     points: tinyint('points', { unsigned: true }).notNull(),
     note: varchar('note', { length: 400 }).notNull().default(''),
     day: date('day', { mode: 'string' }).notNull(),
+    version: version(),
   },
   (t) => [primaryKey({ columns: [t.listingId, t.part] }), check('craft_overrules_points', sql`points <= 100`)],
 );

@@ -16,7 +16,7 @@ import type { FlagRules } from '@kettle/core/listing/flags';
 import type { ShelfRules } from '@kettle/core/shelf/rules';
 import type { CurveFit } from '@kettle/core/estimate/curve-fit';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
-import { document, madeAt, refId, rowId } from './columns.ts';
+import { document, madeAt, refId, rowId, version } from './columns.ts';
 
 /** Where a seller sells. Research belongs to one; its id stands in addresses. */
 export const marketplaces = mysqlTable('marketplaces', {
@@ -34,8 +34,10 @@ export const marketplaces = mysqlTable('marketplaces', {
   rebuiltVersion: int('rebuilt_version').notNull().default(1),
   /** The seller's own rules for risk flags and traits; null for the starter rules. */
   flagRules: document<FlagRules>('flag_rules'),
+  flagRulesVersion: version('flag_rules_version'),
   /** The seller's own thresholds and maps for shelves; null for the starter ones. */
   shelfRules: document<ShelfRules>('shelf_rules'),
+  shelfRulesVersion: version('shelf_rules_version'),
   /** Raised whenever niches, search terms or their histories change. */
   demandVersion: int('demand_version').notNull().default(1),
   /** The last day listings were read or imported. */

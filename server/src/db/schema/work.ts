@@ -1,7 +1,7 @@
-import { datetime, index, int, mysqlEnum, mysqlTable, varchar, customType } from 'drizzle-orm/mysql-core';
-import { document, madeAt, rowId } from './columns.ts';
+import { customType, datetime, index, int, mysqlEnum, mysqlTable, primaryKey, varchar } from 'drizzle-orm/mysql-core';
+import { document, madeAt, refId, rowId } from './columns.ts';
 
-const longText = customType<{ data: string }>({ dataType: () => 'longtext' });
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'longblob' });
 
 /** Long work, claimed by any server process and run in a worker thread. */
 export const jobs = mysqlTable(
@@ -17,22 +17,41 @@ export const jobs = mysqlTable(
     result: document<Record<string, unknown>>('result'),
     /** Two open jobs of the same key are one. Emptied when the job ends. */
     onceKey: varchar('once_key', { length: 160 }).unique(),
+    /** Jobs of the same lane run one after another, in the order in which they were asked for. */
+    lane: varchar('lane', { length: 80 }),
+    /** How often a process took it and fell silent. */
     attempts: int('attempts').notNull().default(0),
+    /** Raised with every taking: an owner that holds an older number can write nothing more. */
+    claim: int('claim').notNull().default(0),
     worker: varchar('worker', { length: 60 }),
     /** Renewed while the job runs; a job whose sign of life is old is taken over. */
     aliveAt: datetime('alive_at', { mode: 'string', fsp: 3 }),
     madeAt: madeAt(),
   },
-  (t) => [index('jobs_state').on(t.state, t.id)],
+  (t) => [index('jobs_state').on(t.state, t.id), index('jobs_lane').on(t.lane, t.state)],
 );
 
 /** Files as they were given, kept until their import is done, so that any process can take them in. */
 export const uploads = mysqlTable('uploads', {
   id: rowId(),
   name: varchar('name', { length: 255 }).notNull(),
-  content: longText('content').notNull(),
+  /** The heads of its columns, once it has been looked at. */
+  columns: document<string[]>('columns'),
   madeAt: madeAt(),
 });
+
+/** A file's bytes as they came, in pieces, so that none is ever held whole in memory. */
+export const uploadPieces = mysqlTable(
+  'upload_pieces',
+  {
+    uploadId: refId('upload_id')
+      .notNull()
+      .references(() => uploads.id, { onDelete: 'cascade' }),
+    place: int('place').notNull(),
+    bytes: bytes('bytes').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.uploadId, t.place] })],
+);
 
 /** What kind of workspace this is and what has been set up in it. */
 export const workspace = mysqlTable('workspace', {

@@ -1,0 +1,91 @@
+import { request as httpRequest } from 'node:http';
+import { RequestMaker, type OddRequest } from './requests.ts';
+
+export interface FuzzReport {
+  requests: number;
+  byStatus: Record<string, number>;
+  slowest: { ms: number; what: string };
+  /** Answers of 500 and above, and those that are no problem details though they refuse. */
+  failures: { status: number; what: string; answer: string }[];
+  /** Refusals that list more than twenty faults. */
+  longRefusals: number;
+}
+const MOST_FAILURES = 40;
+
+const send = (
+  port: number,
+  { method, path, body, type }: OddRequest,
+): Promise<{ status: number; text: string; type: string }> =>
+  new Promise((resolve, reject) => {
+    const sent = httpRequest(
+      {
+        host: '127.0.0.1',
+        port,
+        method,
+        path,
+        headers: {
+          host: `127.0.0.1:${port}`,
+          ...(body === undefined ? {} : { 'content-type': type, 'content-length': Buffer.byteLength(body) }),
+        },
+      },
+      (response) => {
+        let text = '';
+        response.on('data', (chunk: Buffer) => (text.length < 5000 ? (text += chunk.toString()) : undefined));
+        response.on('end', () =>
+          resolve({ status: response.statusCode!, text, type: String(response.headers['content-type'] ?? '') }),
+        );
+        response.on('error', reject);
+      },
+    );
+    sent.on('error', reject);
+    sent.end(body);
+  });
+
+const describe = ({ method, path, body }: OddRequest): string =>
+  `${method} ${path.slice(0, 200)} ${(body ?? '').slice(0, 300)}`;
+
+/** What is valid in requests: what the workspace at a port holds. */
+export const knownIn = async (port: number): Promise<Record<string, (string | number)[]>> => {
+  const get = async <T>(path: string): Promise<T> =>
+    JSON.parse((await send(port, { method: 'GET', path, body: undefined, type: '', route: '' })).text) as T;
+  const { marketplaces } = await get<{ marketplaces: { id: string }[] }>('/api/marketplaces');
+  return {
+    marketplace: marketplaces.map((m) => m.id),
+    code: ['QS0049G9', 'QS003W36', 'QS004AH0', 'NOPE1'],
+    anchor: ['QS0049G9', 'QS003W36'],
+    rivals: ['QS004AH0', 'QS003PX0'],
+    id: [1, 2, 3, 999_999],
+    upload: [1, 2, 3],
+    kind: ['listings', 'reviews', 'counts'],
+    key: ['patent', 'curable', 'units', 'not-gated'],
+    category: ['*'],
+  };
+};
+
+/** Sends odd requests one after another and reports what did not hold. The same seed sends the same. */
+export const fuzz = async (port: number, seed: number, requests: number, atOnce = 4): Promise<FuzzReport> => {
+  const maker = new RequestMaker(seed, await knownIn(port));
+  const report: FuzzReport = { requests: 0, byStatus: {}, slowest: { ms: 0, what: '' }, failures: [], longRefusals: 0 };
+  const one = async (): Promise<void> => {
+    while (report.requests < requests) {
+      report.requests++;
+      const asked = maker.next();
+      const since = performance.now();
+      const what = describe(asked);
+      try {
+        const { status, text, type } = await send(port, asked);
+        const ms = performance.now() - since;
+        if (ms > report.slowest.ms) report.slowest = { ms: Math.round(ms), what };
+        report.byStatus[status] = (report.byStatus[status] ?? 0) + 1;
+        const isProblem = type.startsWith('application/problem+json');
+        if ((status >= 500 || (status >= 400 && !isProblem)) && report.failures.length < MOST_FAILURES)
+          report.failures.push({ status, what, answer: text.slice(0, 300) });
+        if (isProblem && (JSON.parse(text) as { fields?: unknown[] }).fields?.length! > 20) report.longRefusals++;
+      } catch (error) {
+        report.failures.push({ status: 0, what, answer: (error as Error).message });
+      }
+    }
+  };
+  await Promise.all(Array.from({ length: atOnce }, one));
+  return report;
+};

@@ -1,0 +1,39 @@
+import { Piscina } from 'piscina';
+import { ProblemError } from '../http/problem.ts';
+import type { AsideArgs, AsideKind, AsideReplies } from './kinds.ts';
+
+const workerFile = new URL(import.meta.url.endsWith('.ts') ? './worker.boot.mjs' : './worker.js', import.meta.url);
+/** Answers that are longer in coming are given up. */
+const PATIENCE_MS = 120_000;
+
+/** Work that a request waits for and that takes longer than the others may be kept waiting: done in threads of its own. */
+export class Aside {
+  private readonly url: string;
+  private pool: Piscina | null = null;
+
+  constructor(url: string) {
+    this.url = url;
+  }
+
+  /** Does a piece of work; when whoever asked has gone, its thread is ended. */
+  async run<K extends AsideKind>(kind: K, args: AsideArgs[K], signal?: AbortSignal): Promise<AsideReplies[K]> {
+    this.pool ??= new Piscina({
+      filename: workerFile.href,
+      minThreads: 0,
+      maxThreads: 2,
+      idleTimeout: 60_000,
+      workerData: { url: this.url },
+    });
+    const patience = AbortSignal.timeout(PATIENCE_MS);
+    const told = (await this.pool.run(
+      { kind, args },
+      { signal: signal ? AbortSignal.any([signal, patience]) : patience },
+    )) as { reply: AsideReplies[K] } | { fault: ConstructorParameters<typeof ProblemError> };
+    if ('fault' in told) throw new ProblemError(...told.fault);
+    return told.reply;
+  }
+
+  async stop(): Promise<void> {
+    await this.pool?.destroy();
+  }
+}

@@ -1,0 +1,31 @@
+import { workerData } from 'node:worker_threads';
+import { openDatabase, type Database, type Db } from '../db/connection.ts';
+import { ProblemError } from '../http/problem.ts';
+import { minedReviews } from '../reviews/service.ts';
+import { lookAtFile } from '../sources/look-at-file.ts';
+import type { AsideArgs, AsideKind, AsideReplies } from './kinds.ts';
+
+let database: Database | null = null;
+// Piscina hands a worker's own data over as the second of two values.
+const url = (
+  Array.isArray(workerData)
+    ? (workerData as { url?: string }[]).find((d) => d?.url)?.url
+    : (workerData as { url: string }).url
+)!;
+
+const work: { [K in AsideKind]: (db: Db, args: AsideArgs[K]) => Promise<AsideReplies[K]> } = {
+  'mined-reviews': (db, { ids, today, filter }) => minedReviews(db, ids, today, filter),
+  'look-at-file': (db, { upload }) => lookAtFile(db, upload),
+};
+
+/** Does one piece of work in this thread. What is wrong for people crosses as data: errors keep no names on that way. */
+export default async ({ kind, args }: { kind: AsideKind; args: never }): Promise<unknown> => {
+  database ??= openDatabase(url, 4);
+  try {
+    return { reply: await work[kind](database.db, args) };
+  } catch (error) {
+    if (!(error instanceof ProblemError)) throw error;
+    const { status, type, title, ...more } = error.problem;
+    return { fault: [status, type.replace('/problems/', ''), title, more] };
+  }
+};
