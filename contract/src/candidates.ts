@@ -78,8 +78,8 @@ export const candidates = {
       body: Type.Object(
         {
           name: Type.Optional(Type.String({ minLength: 1, maxLength: 160, pattern: '\\S' })),
-          anchor: Type.String(),
-          rivals: Type.Array(Type.String(), { maxItems: 200 }),
+          anchor: Type.String({ maxLength: 20 }),
+          rivals: Type.Array(Type.String({ maxLength: 20 }), { maxItems: 200 }),
         },
         { additionalProperties: false },
       ),

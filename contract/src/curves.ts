@@ -2,10 +2,13 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { METHODS } from '@kettle/core/estimate/methods';
 import { route } from './route.ts';
-import { Day, Done, Id, Job, MarketplaceId, Nullable, Rate } from './shapes.ts';
+import { Day, Done, Id, Job, MarketplaceId, Nullable, Rate, MOST_COUNT } from './shapes.ts';
 
 export const Knot = Type.Object(
-  { rank: Type.Number({ minimum: 1 }), unitsPerDay: Type.Number({ exclusiveMinimum: 0 }) },
+  {
+    rank: Type.Number({ minimum: 1, maximum: MOST_COUNT }),
+    unitsPerDay: Type.Number({ minimum: 1e-9, maximum: 1_000_000 }),
+  },
   { additionalProperties: false },
 );
 export type Knot = Static<typeof Knot>;

@@ -10,7 +10,19 @@ import {
 } from '@kettle/core/demand/choice';
 import type { Notation } from '@kettle/core/sift/address';
 import { addressOf, route, type ReplyOf } from './route.ts';
-import { Day, Done, Id, ListingBrief, MarketplaceId, Money, Nullable, Rate } from './shapes.ts';
+import {
+  Day,
+  Id,
+  ListingBrief,
+  MarketplaceId,
+  Money,
+  Nullable,
+  Rate,
+  Kept,
+  MOST_COUNT,
+  MOST_MONEY,
+  Version,
+} from './shapes.ts';
 
 const number = Nullable(Type.Number());
 const inMarketplace = Type.Object({ marketplace: MarketplaceId });
@@ -95,7 +107,7 @@ const DemandParameters: Record<string, typeof text> = Object.fromEntries([
 ]) as Record<string, typeof text>;
 const asked = Type.Object({
   ...DemandParameters,
-  from: Type.Optional(Type.Integer({ minimum: 0 })),
+  from: Type.Optional(Type.Integer({ minimum: 0, maximum: MOST_COUNT })),
   rows: Type.Optional(Type.Integer({ minimum: 0, maximum: 500 })),
   show: text,
 });
@@ -138,7 +150,7 @@ const PartRule = Type.Object(
   { additionalProperties: false },
 );
 const share = Type.Number({ minimum: 0, maximum: 1 });
-const amount = Type.Number({ minimum: 0 });
+const amount = Type.Number({ minimum: 0, maximum: MOST_MONEY });
 export const ShelfRules = Type.Object(
   {
     share,
@@ -156,7 +168,7 @@ export const ShelfRules = Type.Object(
     outlierZ: amount,
     outlierTimes: amount,
     weakCraft: amount,
-    healthyListings: Type.Integer({ minimum: 1 }),
+    healthyListings: Type.Integer({ minimum: 1, maximum: MOST_COUNT }),
     healthyRevenue: amount,
     parts: Type.Object(
       {
@@ -191,6 +203,7 @@ export const BrandSheet = Type.Object({
       known: Type.Union([Type.Literal('yes'), Type.Literal('no'), Type.Literal('unsure')]),
       note: Type.String(),
       day: Day,
+      version: Version,
     }),
   ),
 });
@@ -277,6 +290,7 @@ export const demand = {
         rows: Type.Array(ShelfRow),
         rules: ShelfRules,
         ownRules: Type.Boolean(),
+        rulesVersion: Version,
         readUpTo: Nullable(Day),
         note: Nullable(Type.String()),
       }),
@@ -288,8 +302,8 @@ export const demand = {
     'Keeps thresholds and maps; null goes back to the starter ones.',
     {
       params: inMarketplace,
-      body: Type.Object({ rules: Nullable(ShelfRules) }, { additionalProperties: false }),
-      reply: Done,
+      body: Type.Object({ rules: Nullable(ShelfRules), version: Version }, { additionalProperties: false }),
+      reply: Kept,
     },
   ),
   brand: route('get', '/api/marketplaces/{marketplace}/brands/{brand}', 'All about one brand.', {
@@ -306,10 +320,11 @@ export const demand = {
         {
           known: Nullable(Type.Union([Type.Literal('yes'), Type.Literal('no'), Type.Literal('unsure')])),
           note: Type.String({ maxLength: 400 }),
+          version: Version,
         },
         { additionalProperties: false },
       ),
-      reply: Done,
+      reply: Kept,
     },
   ),
   found: route(

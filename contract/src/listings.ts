@@ -8,36 +8,53 @@ import {
   Holder,
   LimitVerdict,
   OwnCount,
+  KeptCount,
   PageCraft,
   Surroundings,
   UnitsInAllWays,
 } from './sheet.ts';
-import { Day, Done, Id, ListingBrief, MarketplaceId, MarkState, Money, Nullable, Rate } from './shapes.ts';
+import {
+  Day,
+  Done,
+  Id,
+  Kept,
+  ListingBrief,
+  MarketplaceId,
+  MarkState,
+  Money,
+  MOST_COUNT,
+  MOST_MONEY,
+  Nullable,
+  Rate,
+  Version,
+} from './shapes.ts';
 
 export const FeeLine = Type.Object({ key: Type.String(), label: Type.String(), amount: Money, note: Type.String() });
 
+/** A sum of money from 0 on. */
+const Sum = Type.Integer({ minimum: 0, maximum: MOST_MONEY });
 export const CostingInputs = Type.Object(
   {
-    unitCost: Nullable(Type.Integer({ minimum: 0 })),
-    freight: Nullable(Type.Integer({ minimum: 0 })),
+    unitCost: Nullable(Sum),
+    freight: Nullable(Sum),
     dutyRate: Type.Number({ minimum: 0, maximum: 5 }),
-    preparation: Type.Integer({ minimum: 0 }),
+    preparation: Sum,
     advertisingRate: Type.Number({ minimum: 0, maximum: 1 }),
     returnRate: Type.Number({ minimum: 0, maximum: 1 }),
-    lossPerReturn: Type.Integer({ minimum: 0 }),
+    lossPerReturn: Sum,
     monthsStored: Type.Number({ minimum: 0, maximum: 60 }),
     fulfilment: Type.Union([Type.Literal('marketplace'), Type.Literal('seller')]),
-    firstOrder: Nullable(Type.Integer({ minimum: 1 })),
-    samples: Type.Integer({ minimum: 0 }),
-    pictures: Type.Integer({ minimum: 0 }),
-    launchAdvertising: Type.Integer({ minimum: 0 }),
-    reserve: Type.Integer({ minimum: 0 }),
+    firstOrder: Nullable(Type.Integer({ minimum: 1, maximum: MOST_COUNT })),
+    samples: Sum,
+    pictures: Sum,
+    launchAdvertising: Sum,
+    reserve: Sum,
   },
   { additionalProperties: false },
 );
 /** A saved costing: the inputs and the price they are tried at (null: the listing's own). */
 export const SavedCosting = Type.Object(
-  { price: Nullable(Type.Integer({ minimum: 1 })), inputs: CostingInputs },
+  { price: Nullable(Type.Integer({ minimum: 1, maximum: MOST_MONEY })), inputs: CostingInputs, version: Version },
   { additionalProperties: false },
 );
 export type SavedCosting = Static<typeof SavedCosting>;
@@ -160,7 +177,7 @@ export const listings = {
       params: byCode,
       body: Type.Object(
         {
-          counts: Type.Array(OwnCount, { maxItems: 2000 }),
+          counts: Type.Array(KeptCount, { maxItems: 2000 }),
           remove: Type.Array(Day, { maxItems: 2000 }),
         },
         { additionalProperties: false },
@@ -178,10 +195,11 @@ export const listings = {
         {
           points: Nullable(Type.Integer({ minimum: 0, maximum: 100 })),
           note: Type.String({ maxLength: 400 }),
+          version: Version,
         },
         { additionalProperties: false },
       ),
-      reply: Done,
+      reply: Kept,
     },
   ),
   brief: route('get', '/api/marketplaces/{marketplace}/listings', 'Listings by their codes (for the tray).', {

@@ -15,6 +15,13 @@ export const Rate = Type.Number({ description: 'A fraction: 0.15 is 15 %.' });
 export const MarketplaceId = Type.String({ pattern: '^[a-z0-9][a-z0-9-]{0,39}$' });
 export const Done = Type.Object({ ok: Type.Literal(true) });
 
+/** Of a document that people type: a change names the version it was made to, and is refused with 409 when that is not the newest. 0 where nothing is kept yet. */
+export const Version = Type.Integer({ minimum: 0, maximum: 2_147_483_647 });
+/** What a kept document is answered with. */
+export const Kept = Type.Object({ version: Version });
+/** Whole numbers and measures of a listing or a rule: no larger ones mean anything. */
+export const MOST_COUNT = 2_000_000_000;
+
 export const Working = Type.Object({
   method: Type.String(),
   inputs: Type.Array(Type.Object({ label: Type.String(), value: Type.String() })),
@@ -42,6 +49,9 @@ export const Problem = Type.Object({
   detail: Type.Optional(Type.String()),
   field: Type.Optional(Type.String({ description: 'The field that is wrong.' })),
   fields: Type.Optional(Type.Array(Type.Object({ field: Type.String(), sentence: Type.String() }))),
+  current: Type.Optional(
+    Type.Record(Type.String(), Type.Unknown(), { description: 'With 409: the newer document, with its version.' }),
+  ),
 });
 export type Problem = Static<typeof Problem>;
 

@@ -1,6 +1,6 @@
 /** What a listing's sheet shows, part by part. */
 import { Type, type Static } from '@sinclair/typebox';
-import { Day, Figure, Id, Money, Nullable, Rate } from './shapes.ts';
+import { Day, Figure, Id, Money, Nullable, Rate, Version } from './shapes.ts';
 
 const oneOf = <const T extends string>(...names: readonly T[]) => Type.Union(names.map((n) => Type.Literal(n)));
 
@@ -53,6 +53,12 @@ export const OwnCount = Type.Object(
   { additionalProperties: false },
 );
 export type OwnCount = Static<typeof OwnCount>;
+/** A count as it is sent, with the one of that day that it takes the place of: another there meanwhile is not overwritten. */
+export const KeptCount = Type.Object(
+  { ...OwnCount.properties, was: Type.Optional(Nullable(Type.Integer({ minimum: 0, maximum: 1_000_000 }))) },
+  { additionalProperties: false },
+);
+export type KeptCount = Static<typeof KeptCount>;
 
 export const CraftKey = oneOf('title', 'pictures', 'bullets', 'description');
 export type CraftKey = Static<typeof CraftKey>;
@@ -72,7 +78,7 @@ export const PageCraft = Type.Object({
           better: Type.String(),
         }),
       ),
-      overruled: Nullable(Type.Object({ rubric: Type.Integer(), note: Type.String(), day: Day })),
+      overruled: Nullable(Type.Object({ rubric: Type.Integer(), note: Type.String(), day: Day, version: Version })),
     }),
   ),
   leftOut: Type.Array(CraftKey),

@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { route } from './route.ts';
-import { Day, Done, Id, MarketplaceId, Money, Nullable, Stage } from './shapes.ts';
+import { Day, Id, Kept, MarketplaceId, Money, Nullable, Stage, Version } from './shapes.ts';
 
 const Points = Type.Object({
   key: Type.String(),
@@ -34,6 +34,11 @@ export const ScoredCandidate = Type.Object({
   dropReason: Nullable(Type.String()),
   anchorCode: Type.String(),
   score: Score,
+  /** Answers by judgement, by gate or criterion. */
+  answers: Type.Record(
+    Type.String(),
+    Type.Object({ choice: Type.String(), evidence: Type.String(), version: Version }),
+  ),
   wouldChange: Type.Array(Type.String()),
   units: Nullable(Type.Number()),
   unitsLow: Nullable(Type.Number()),
@@ -71,10 +76,14 @@ export const shortlist = {
     {
       params: Type.Object({ id: Id, key: Type.String({ maxLength: 60 }) }),
       body: Type.Object(
-        { choice: Nullable(Type.String({ maxLength: 60 })), evidence: Type.String({ maxLength: 2000 }) },
+        {
+          choice: Nullable(Type.String({ maxLength: 60 })),
+          evidence: Type.String({ maxLength: 2000 }),
+          version: Version,
+        },
         { additionalProperties: false },
       ),
-      reply: Done,
+      reply: Kept,
     },
   ),
 };

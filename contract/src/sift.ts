@@ -2,7 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { readSift, type Notation, type SiftChoice } from '@kettle/core/sift/address';
 import { MEASURES, measureOf, type MeasureKey } from '@kettle/core/sift/measures';
 import { addressOf, route } from './route.ts';
-import { Day, Done, Id, ListingBrief, MarketplaceId, Nullable } from './shapes.ts';
+import { Day, Done, Id, ListingBrief, MarketplaceId, Nullable, Kept, MOST_COUNT, Version } from './shapes.ts';
 
 const text = Type.Optional(Type.String({ maxLength: 500 }));
 const others = ['cat', 'size', 'by', 'sold', 'best', 'brand', 'not-brand', 'has', 'any', 'not', 'hide', 'only'];
@@ -91,15 +91,16 @@ export const StayAway = Type.Object(
   {
     categories: Type.Array(Id, { maxItems: 500 }),
     words: Type.Array(Type.String({ minLength: 1, maxLength: 120 }), { maxItems: 31 }),
+    version: Version,
   },
   { additionalProperties: false },
 );
 export type StayAway = Static<typeof StayAway>;
 
-const amount = Type.Number({ minimum: 0 });
+const amount = Type.Number({ minimum: 0, maximum: MOST_COUNT });
 export const FlagRules = Type.Object(
   {
-    words: Type.Record(Type.String(), Type.Array(Type.String({ maxLength: 120 }), { maxItems: 200 })),
+    words: Type.Record(Type.String({ maxLength: 40 }), Type.Array(Type.String({ maxLength: 120 }), { maxItems: 200 })),
     heavyGrams: amount,
     oversizeMm: amount,
     seasonShare: Type.Number({ minimum: 0, maximum: 1 }),
@@ -125,7 +126,7 @@ export const siftRoutes = {
       params: inMarketplace,
       query: Type.Object({
         ...SiftParameters,
-        from: Type.Optional(Type.Integer({ minimum: 0 })),
+        from: Type.Optional(Type.Integer({ minimum: 0, maximum: MOST_COUNT })),
         rows: Type.Optional(Type.Integer({ minimum: 0, maximum: 500 })),
         show: text,
       }),
@@ -142,7 +143,7 @@ export const siftRoutes = {
         a: search,
         b: search,
         part: Type.Union([Type.Literal('a'), Type.Literal('b'), Type.Literal('both')]),
-        from: Type.Optional(Type.Integer({ minimum: 0 })),
+        from: Type.Optional(Type.Integer({ minimum: 0, maximum: MOST_COUNT })),
         sort: text,
       }),
       reply: Type.Object({
@@ -212,7 +213,7 @@ export const siftRoutes = {
   }),
   flagRules: route('get', '/api/marketplaces/{marketplace}/flag-rules', 'The rules that raise risk flags and traits.', {
     params: inMarketplace,
-    reply: Type.Object({ rules: FlagRules, own: Type.Boolean() }),
+    reply: Type.Object({ rules: FlagRules, own: Type.Boolean(), version: Version }),
   }),
   keepFlagRules: route(
     'put',
@@ -220,8 +221,8 @@ export const siftRoutes = {
     'Keeps the rules; null goes back to the starter rules.',
     {
       params: inMarketplace,
-      body: Type.Object({ rules: Nullable(FlagRules) }, { additionalProperties: false }),
-      reply: Done,
+      body: Type.Object({ rules: Nullable(FlagRules), version: Version }, { additionalProperties: false }),
+      reply: Kept,
     },
   ),
 };

@@ -36,7 +36,10 @@ export const NewMarketplace = Type.Object(
     currency: Type.String({ pattern: '^[A-Z]{3}$' }),
     measures: Type.Union([Type.Literal('imperial'), Type.Literal('metric')]),
     copyFrom: Nullable(
-      Type.String({ description: 'A demo marketplace whose fee schedules and rank curves are copied.' }),
+      Type.String({
+        maxLength: 40,
+        description: 'A demo marketplace whose fee schedules and rank curves are copied.',
+      }),
     ),
   },
   { additionalProperties: false },
@@ -45,7 +48,9 @@ export const NewMarketplace = Type.Object(
 export const ImportKind = Type.Union([Type.Literal('listings'), Type.Literal('reviews'), Type.Literal('counts')]);
 export type ImportKind = Static<typeof ImportKind>;
 /** Which column of the file holds which field; a field left out is not in the file. */
-export const Mapping = Type.Record(Type.String(), Type.String());
+export const Mapping = Type.Record(Type.String({ maxLength: 40 }), Type.String({ maxLength: 200 }), {
+  maxProperties: 100,
+});
 export const Preview = Type.Object({
   upload: Id,
   name: Type.String(),
@@ -82,7 +87,7 @@ export const sources = {
     'Copies fee schedules and rank curves from a demo marketplace.',
     {
       params: inMarketplace,
-      body: Type.Object({ from: Type.String() }, { additionalProperties: false }),
+      body: Type.Object({ from: Type.String({ maxLength: 40 }) }, { additionalProperties: false }),
       reply: Type.Object({ schedules: Type.Integer(), curves: Type.Integer() }),
     },
   ),

@@ -148,7 +148,7 @@ describe('page craft', () => {
       expect(Math.abs(part.points - part.checks.reduce((sum, c) => sum + c.points, 0))).toBeLessThanOrEqual(1);
   });
   test('a person may overrule a part: marked, with the rubric’s own points kept; the whole follows', () => {
-    const own = { part: 'pictures' as const, points: 95, note: 'filmed in use', day: TODAY };
+    const own = { part: 'pictures' as const, points: 95, note: 'filmed in use', day: TODAY, version: 1 };
     const craft = pageCraft(page, [own]);
     expect(craft.parts.find((p) => p.key === 'pictures')).toMatchObject({
       points: 95,
@@ -159,7 +159,7 @@ describe('page craft', () => {
   test('a part that is not known can be judged by a person', () => {
     const unknown = { ...page, bullets: null };
     expect(pageCraft(unknown).leftOut).toEqual(['bullets']);
-    const judged = pageCraft(unknown, [{ part: 'bullets', points: 50, note: '', day: TODAY }]);
+    const judged = pageCraft(unknown, [{ part: 'bullets', points: 50, note: '', day: TODAY, version: 1 }]);
     expect(judged.leftOut).toEqual([]);
     expect(judged.parts.find((p) => p.key === 'bullets')).toMatchObject({ points: 50, checks: [] });
   });

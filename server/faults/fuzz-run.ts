@@ -1,6 +1,6 @@
 // Sends odd requests to the real server with demo data and prints what did not hold.
 import { spawn } from 'node:child_process';
-import { mkdtempSync, openSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, openSync, rmSync, statSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort, repositoryRoot, startDatabase } from '../../scripts/private-database.mjs';
@@ -27,7 +27,8 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts']
 await new Promise<void>((resolve, reject) => {
   let said = '';
   server.stdout!.on('data', (chunk: Buffer) => {
-    said += chunk.toString();
+    writeSync(log, chunk);
+    said = (said + chunk.toString()).slice(-1000);
     if (/is ready/.test(said)) resolve();
   });
   server.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));

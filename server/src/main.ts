@@ -21,6 +21,8 @@ if (!url) {
 }
 const log = makeLog(process.env.LOG_LEVEL ?? 'warn');
 const database = openDatabase(url);
+const aside = new Aside(url);
+aside.start();
 const kind = process.env.KETTLE_WORKSPACE === 'demo' ? 'demo' : 'own';
 try {
   await prepareWorkspace(database, kind, Number(process.env.KETTLE_LISTINGS ?? 30_000), say);
@@ -31,7 +33,6 @@ try {
   process.exit(1);
 }
 const jobs = new Jobs(database, url, log);
-const aside = new Aside(url);
 const indexes = new SiftIndexes(database.db, url, process.env.KETTLE_CACHE ?? null);
 const app = makeApp({ database, jobs, indexes, demand: new DemandIndexes(database.db), aside, realToday }, log);
 const server = makeServer(app);

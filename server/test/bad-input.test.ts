@@ -28,6 +28,7 @@ const costing = (change: object): object => ({
     reserve: 0,
     ...change,
   },
+  version: 0,
 });
 
 describe('each wrong request gets problem details with a sentence', () => {
@@ -129,8 +130,8 @@ describe('a sift keeps what can be understood', () => {
 
 test('what was kept before stays after refused changes', async () => {
   const path = `/api/marketplaces/quayside/listings/${CODE}/costing`;
-  await program.call('PUT', path, costing({ unitCost: 940 }));
-  await program.call('PUT', path, costing({ unitCost: -5 }));
+  await program.put(path, costing({ unitCost: 940 }));
+  await program.put(path, costing({ unitCost: -5 }));
   const { json } = await program.call<{ costing: { inputs: { unitCost: number } } }>(
     'GET',
     `/api/marketplaces/quayside/listings/${CODE}`,
@@ -144,7 +145,7 @@ test('an answer that is no option, and a criterion that is measured, are refused
     rivals: [],
   });
   const put = (key: string, choice: string) =>
-    program.call<Problem>('PUT', `/api/candidates/${json.id}/answers/${key}`, { choice, evidence: '' });
+    program.put<Problem>(`/api/candidates/${json.id}/answers/${key}`, { choice, evidence: '' });
   expect((await put('curable', 'perhaps')).json.title).toBe('The answer must be one of: no, one, both.');
   expect((await put('units', 'many')).json.title).toContain('is measured, not judged');
   expect((await put('nothing', 'pass')).status).toBe(404);

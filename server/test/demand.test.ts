@@ -116,7 +116,7 @@ test('a find leads in one step to the shelf of its main term, with the find mark
 test('rules for shelves are kept, checked and given back', async () => {
   type Body = BodyOf<typeof demand.keepShelfRules>;
   const rules = { ...structuredClone(STARTER_SHELF_RULES), wallReviews: 200 };
-  const put = (body: Body) => program.call('PUT', `${at}/shelf-rules`, body);
+  const put = (body: Omit<Body, 'version'>) => program.put(`${at}/shelf-rules`, body);
   expect((await put({ rules: rules as never })).status).toBe(200);
   const { rules: read, ownRules } = await ask<Shelf>(`${at}/shelf?niche=1`);
   expect(ownRules).toBe(true);
@@ -148,7 +148,7 @@ test('a brand sheet adds up its listings and keeps what is judged', async () => 
   expect(sheet.revenue).toBe(sheet.listings.reduce((sum, l) => sum + (l.revenue ?? 0), 0));
   expect(sheet.ownTerms.length).toBeGreaterThan(0);
   expect(sheet.shelves[0]!.share).toBeGreaterThan(0.3);
-  await program.call('PUT', `${at}/brands/Larchbrook/judgement`, { known: 'yes', note: 'seen in shops' });
+  await program.put(`${at}/brands/Larchbrook/judgement`, { known: 'yes', note: 'seen in shops' });
   expect((await ask<Sheet>(`${at}/brands/Larchbrook`)).judged).toMatchObject({ known: 'yes', note: 'seen in shops' });
   expect((await program.call('GET', `${at}/brands/Nobody%20Knows`)).status).toBe(404);
 });

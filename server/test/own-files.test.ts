@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { ListingSheet } from '@kettle/contract/listings';
+import type { Job } from '@kettle/contract/shapes';
 import type { MinedReviews } from '@kettle/contract/candidates';
 import type { Preview } from '@kettle/contract/sources';
 import type { SiftReply } from '@kettle/contract/sift';

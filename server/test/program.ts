@@ -33,6 +33,8 @@ export interface Program {
     body?: unknown,
     headers?: Record<string, string>,
   ) => Promise<Answer<T>>;
+  /** Changes a document as a script would: made to the newest version, whatever that is. */
+  put: <T = Record<string, never>>(path: string, body: object) => Promise<Answer<T>>;
   /** Waits until a job has ended. */
   ended: (job: Job) => Promise<Job>;
   stop: () => Promise<void>;
@@ -108,6 +110,11 @@ export const startProgram = async ({
       sent.on('error', reject);
       sent.end(payload);
     });
+  const put = async <T>(path: string, body: object): Promise<Answer<T>> => {
+    const first = await call<T & { current?: { version?: number } }>('PUT', path, { version: 0, ...body });
+    const newest = first.status === 409 ? first.json.current?.version : undefined;
+    return newest === undefined ? first : call<T>('PUT', path, { ...body, version: newest });
+  };
   const ended = async (job: Job): Promise<Job> => {
     for (;;) {
       const { json } = await call<Job>('GET', `/api/jobs/${job.id}`);
@@ -121,6 +128,7 @@ export const startProgram = async ({
     database,
     jobs,
     call,
+    put,
     ended,
     stop: async () => {
       server.close();

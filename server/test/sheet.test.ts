@@ -134,7 +134,7 @@ test('page craft can be overruled with a note, and given back to the rubric', as
   const code = codeOf(WALL_RACK);
   const before = await sheetOf(code);
   const overrule = (points: number | null) =>
-    program.call('PUT', `${at}/listings/${code}/craft/pictures`, { points, note: 'all from one side' });
+    program.put(`${at}/listings/${code}/craft/pictures`, { points, note: 'all from one side' });
   expect((await overrule(10)).status).toBe(200);
   const after = await sheetOf(code);
   expect(after.craft.parts.find((p) => p.key === 'pictures')).toMatchObject({
@@ -154,9 +154,9 @@ test('where it was put aside before is said with the reason', async () => {
   expect((await sheetOf(code)).asides).toEqual([
     { kind: 'mark', sentence: 'You dropped it from a list', reason: 'too bulky', day: '2026-11-24', candidate: null },
   ]);
-  await program.call('PUT', `${at}/stay-away`, { categories: [], words: ['paint towers'] });
+  await program.put(`${at}/stay-away`, { categories: [], words: ['paint towers'] });
   expect((await sheetOf(code)).asides.map((a) => a.reason)).toEqual(['too bulky', 'for the words “paint towers”']);
-  await program.call('PUT', `${at}/stay-away`, { categories: [], words: [] });
+  await program.put(`${at}/stay-away`, { categories: [], words: [] });
 });
 
 test('variations stand together with their shares', async () => {

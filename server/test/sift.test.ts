@@ -316,18 +316,18 @@ describe('the stay-away list', () => {
   test('keeps kinds and words out of every sift until it is switched off', async () => {
     const all = await sift('rows=0');
     const [kind] = await rows(`select id from categories where marketplace_id = 'quayside' and name = 'Darkroom'`);
-    const kept = await program.call('PUT', `${at}/stay-away`, { categories: [kind!.id], words: ['kite', ' kite '] });
-    expect(kept.json).toEqual({ categories: [kind!.id], words: ['kite'] });
+    const kept = await program.put(`${at}/stay-away`, { categories: [kind!.id], words: ['kite', ' kite '] });
+    expect(kept.json).toMatchObject({ categories: [kind!.id], words: ['kite'] });
     const without = await sift('rows=0');
     const off = await sift('away=off&rows=0');
     expect(off.count).toBe(all.count);
     expect(without.count + without.costs.away!).toBe(all.count);
     expect((await sift('has=kite&rows=0')).count).toBe(0);
-    await program.call('PUT', `${at}/stay-away`, { categories: [], words: [] });
+    await program.put(`${at}/stay-away`, { categories: [], words: [] });
   });
   test('refuses a category of another marketplace', async () => {
     const [foreign] = await rows(`select id from categories where marketplace_id = 'lindholm-torg' limit 1`);
-    const { status, json } = await program.call('PUT', `${at}/stay-away`, { categories: [foreign!.id], words: [] });
+    const { status, json } = await program.put(`${at}/stay-away`, { categories: [foreign!.id], words: [] });
     expect([status, json]).toEqual([422, expect.objectContaining({ field: 'categories' })]);
   });
 });
@@ -340,17 +340,17 @@ describe('rules for flags', () => {
     );
     expect(json.own).toBe(false);
     const rules = { ...json.rules, words: { ...json.rules.words, breakable: ['loom'] } };
-    expect((await program.call('PUT', `${at}/flag-rules`, { rules })).status).toBe(200);
+    expect((await program.put(`${at}/flag-rules`, { rules })).status).toBe(200);
     await upToDate();
     const looms = await sift('has=loom&only=breakable&rows=1');
     expect(looms.count).toBe((await sift('has=loom&rows=0')).count);
     expect(looms.rows[0]!.flags.find((f) => f.key === 'breakable')?.reason).toBe('The title says “loom”.');
-    await program.call('PUT', `${at}/flag-rules`, { rules: null });
+    await program.put(`${at}/flag-rules`, { rules: null });
     await upToDate();
     expect((await sift('has=loom&only=breakable&rows=0')).count).toBe(0);
   });
   test('that are none are refused', async () =>
-    expect((await program.call('PUT', `${at}/flag-rules`, { rules: { words: {} } })).status).toBe(422));
+    expect((await program.put(`${at}/flag-rules`, { rules: { words: {} } })).status).toBe(422));
 });
 
 describe('sieves', () => {

@@ -22,6 +22,8 @@ export interface Overrule {
   points: number;
   note: string;
   day: string;
+  /** Of the judgement, as it is kept. */
+  version: number;
 }
 export interface CraftPart {
   key: CraftKey;
@@ -30,7 +32,7 @@ export interface CraftPart {
   weight: number;
   checks: CraftCheck[];
   /** What the rubric says by itself, and why a person said otherwise; null where nobody did. */
-  overruled: { rubric: number; note: string; day: string } | null;
+  overruled: { rubric: number; note: string; day: string; version: number } | null;
 }
 export interface PageCraft {
   /** 0–100. */
@@ -144,7 +146,7 @@ export const pageCraft = (
         points: own?.points ?? rubric,
         weight: WEIGHTS[key],
         checks: (of ?? []).map((c) => ({ ...c, points: Math.round(c.points) })),
-        overruled: own ? { rubric, note: own.note, day: own.day } : null,
+        overruled: own ? { rubric, note: own.note, day: own.day, version: own.version } : null,
       },
     ];
   });

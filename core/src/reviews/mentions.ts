@@ -18,9 +18,6 @@ export interface Mention {
   sentence: string;
 }
 
-/** Raised when mentions would come out differently, so that kept ones are made anew. */
-export const MINER_VERSION = 3;
-
 interface Token {
   text: string;
   lemma: string;

@@ -15,22 +15,30 @@ export class Aside {
     this.url = url;
   }
 
+  /** Has a thread ready before anybody waits for it. */
+  start(): void {
+    this.threads();
+  }
+
   /** Does a piece of work; when whoever asked has gone, its thread is ended. */
   async run<K extends AsideKind>(kind: K, args: AsideArgs[K], signal?: AbortSignal): Promise<AsideReplies[K]> {
-    this.pool ??= new Piscina({
-      filename: workerFile.href,
-      minThreads: 0,
-      maxThreads: 2,
-      idleTimeout: 60_000,
-      workerData: { url: this.url },
-    });
     const patience = AbortSignal.timeout(PATIENCE_MS);
-    const told = (await this.pool.run(
+    const told = (await this.threads().run(
       { kind, args },
       { signal: signal ? AbortSignal.any([signal, patience]) : patience },
     )) as { reply: AsideReplies[K] } | { fault: ConstructorParameters<typeof ProblemError> };
     if ('fault' in told) throw new ProblemError(...told.fault);
     return told.reply;
+  }
+
+  private threads(): Piscina {
+    return (this.pool ??= new Piscina({
+      filename: workerFile.href,
+      minThreads: 2,
+      maxThreads: 2,
+      idleTimeout: 60_000,
+      workerData: { url: this.url },
+    }));
   }
 
   async stop(): Promise<void> {

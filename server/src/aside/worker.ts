@@ -1,7 +1,10 @@
 import { workerData } from 'node:worker_threads';
-import { openDatabase, type Database, type Db } from '../db/connection.ts';
+import { refit, takeCurve, useVersion } from '../curves/versions.ts';
+import { openDatabase, type Database } from '../db/connection.ts';
 import { ProblemError } from '../http/problem.ts';
 import { minedReviews } from '../reviews/service.ts';
+import { marketOf } from '../sources/marketplaces.ts';
+import { copyFees } from '../sources/service.ts';
 import { lookAtFile } from '../sources/look-at-file.ts';
 import type { AsideArgs, AsideKind, AsideReplies } from './kinds.ts';
 
@@ -13,16 +16,21 @@ const url = (
     : (workerData as { url: string }).url
 )!;
 
-const work: { [K in AsideKind]: (db: Db, args: AsideArgs[K]) => Promise<AsideReplies[K]> } = {
-  'mined-reviews': (db, { ids, today, filter }) => minedReviews(db, ids, today, filter),
-  'look-at-file': (db, { upload }) => lookAtFile(db, upload),
+const work: { [K in AsideKind]: (database: Database, args: AsideArgs[K]) => Promise<AsideReplies[K]> } = {
+  'mined-reviews': ({ db }, { ids, today, filter }) => minedReviews(db, ids, today, filter),
+  'look-at-file': ({ db }, { upload }) => lookAtFile(db, upload),
+  'copy-fees': async (to, { marketplace, from }) => copyFees(to, await marketOf(to.db, marketplace), from),
+  'fit-curve': async (to, { marketplace, category, counts }) =>
+    refit(to, await marketOf(to.db, marketplace), category, counts),
+  'take-curve': async (to, { marketplace, file }) => takeCurve(to, await marketOf(to.db, marketplace), file),
+  'use-curve': (to, { id }) => useVersion(to, id),
 };
 
 /** Does one piece of work in this thread. What is wrong for people crosses as data: errors keep no names on that way. */
 export default async ({ kind, args }: { kind: AsideKind; args: never }): Promise<unknown> => {
   database ??= openDatabase(url, 4);
   try {
-    return { reply: await work[kind](database.db, args) };
+    return { reply: await work[kind](database, args) };
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error;
     const { status, type, title, ...more } = error.problem;

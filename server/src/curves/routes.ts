@@ -6,9 +6,9 @@ import { jobs } from '../db/schema.ts';
 import { serve } from '../http/serve.ts';
 import type { Services } from '../services.ts';
 import { marketOf, type Market } from '../sources/marketplaces.ts';
-import { pointsOf, refit, takeCurve, tryRefit, useVersion, versionsOf } from './versions.ts';
+import { pointsOf, tryRefit, versionsOf } from './versions.ts';
 
-export const serveCurves = (app: Express, { database, jobs: queue }: Services): void => {
+export const serveCurves = (app: Express, { database, jobs: queue, aside }: Services): void => {
   const { db } = database;
   serve(app, routes.list, async ({ params }) => versionsOf(db, await marketOf(db, params.marketplace)));
   serve(app, routes.points, async ({ params, query }) =>
@@ -18,13 +18,13 @@ export const serveCurves = (app: Express, { database, jobs: queue }: Services): 
     tryRefit(db, await marketOf(db, params.marketplace), query.category, query.counts),
   );
   serve(app, routes.refit, async ({ params, body }) => ({
-    id: await refit(database, await marketOf(db, params.marketplace), body.category, body.counts),
+    id: await aside.run('fit-curve', { ...params, ...body }),
   }));
   serve(app, routes.take, async ({ params, body }) => ({
-    id: await takeCurve(database, await marketOf(db, params.marketplace), body),
+    id: await aside.run('take-curve', { ...params, file: body }),
   }));
   serve(app, routes.useVersion, async ({ params }) => {
-    await useVersion(database, params.id);
+    await aside.run('use-curve', params);
     return { ok: true as const };
   });
   serve(app, routes.backtest, async ({ params }) => latestBacktest(db, await marketOf(db, params.marketplace)));

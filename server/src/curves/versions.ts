@@ -4,7 +4,7 @@ import { curvePoint, fitCurve, type CurveFit, type CurvePoint } from '@kettle/co
 import { knotsFault, unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
 import { isDay } from '@kettle/core/measures/day';
 import { MAD_SCALE, medianOf } from '@kettle/core/stats/robust';
-import type { Database, Db } from '../db/connection.ts';
+import { atOnce, type Database, type Db, type Session } from '../db/connection.ts';
 import { categories, listings, ownCounts, rankCurves, readings } from '../db/schema.ts';
 import { badField, conflict, notFound } from '../http/problem.ts';
 import { evidenceOf, refreshEstimates } from '../listings/estimates.ts';
@@ -151,23 +151,32 @@ export const tryRefit = async (db: Db, market: Market, category: string, counts:
 export const refit = async (database: Database, market: Market, category: string, counts: Counts): Promise<number> => {
   const { base, shape, counted, fit } = await fitted(database.db, market, category, counts);
   const kept: CurveFit = { guess: fit.guess, counts, base: shape, points: counted.map((c) => c.point) };
-  const [made] = await database.db
-    .insert(rankCurves)
-    .values({
-      marketplaceId: market.id,
-      category,
-      validFrom: market.today,
-      knots: fit.curve.knots,
-      residual: fit.curve.residual,
-      reviewRate: base.rate?.perUnit ?? null,
-      reviewSpread: base.rate?.spread ?? null,
-      source: `fitted to ${counts === 'own' ? 'your counts' : 'stock counts'} of ${counted.length} listings${fit.guess ? ', a guess' : ''}`,
-      fitted: kept,
-    })
-    .$returningId();
-  await estimatesOfCategory(database, market, category);
-  return made!.id;
+  return putCurve(database, market, {
+    category,
+    validFrom: market.today,
+    knots: fit.curve.knots,
+    residual: fit.curve.residual,
+    reviewRate: base.rate?.perUnit ?? null,
+    reviewSpread: base.rate?.spread ?? null,
+    source: `fitted to ${counts === 'own' ? 'your counts' : 'stock counts'} of ${counted.length} listings${fit.guess ? ', a guess' : ''}`,
+    fitted: kept,
+  });
 };
+
+/** Puts a version of a curve in, and the estimates that follow from it. */
+const putCurve = (
+  database: Database,
+  market: Market,
+  curve: Omit<typeof rankCurves.$inferInsert, 'marketplaceId'>,
+): Promise<number> =>
+  atOnce(database, async (inside) => {
+    const [made] = await inside.db
+      .insert(rankCurves)
+      .values({ ...curve, marketplaceId: market.id })
+      .$returningId();
+    await estimatesOfCategory(inside, market, curve.category);
+    return made!.id;
+  });
 
 /** Takes a curve of one's own in as a new version. */
 export const takeCurve = async (database: Database, market: Market, file: CurveFile): Promise<number> => {
@@ -182,21 +191,15 @@ export const takeCurve = async (database: Database, market: Market, file: CurveF
       .where(and(eq(categories.marketplaceId, market.id), eq(categories.path, file.category)));
     if (!there) throw badField('category', `${market.name} has no category “${file.category}”.`);
   }
-  const [made] = await db
-    .insert(rankCurves)
-    .values({
-      marketplaceId: market.id,
-      category: file.category,
-      validFrom: file.validFrom,
-      knots: file.knots,
-      residual: file.residual,
-      reviewRate: file.reviewRate,
-      reviewSpread: file.reviewSpread,
-      source: file.source.trim() || 'your own',
-    })
-    .$returningId();
-  await estimatesOfCategory(database, market, file.category);
-  return made!.id;
+  return putCurve(database, market, {
+    category: file.category,
+    validFrom: file.validFrom,
+    knots: file.knots,
+    residual: file.residual,
+    reviewRate: file.reviewRate,
+    reviewSpread: file.reviewSpread,
+    source: file.source.trim() || 'your own',
+  });
 };
 
 /** Puts a version in force: newer ones of its category are put back. */
@@ -212,7 +215,8 @@ export const useVersion = async (database: Database, id: number): Promise<void> 
   const market = asMarket(row.market);
   if (curve.validFrom > market.today)
     throw conflict(`This version is valid from ${curve.validFrom} on, which is still to come.`);
-  await db.transaction(async (tx) => {
+  await atOnce(database, async (inside) => {
+    const tx = inside.db;
     await tx.update(rankCurves).set({ putBack: false }).where(eq(rankCurves.id, id));
     await tx
       .update(rankCurves)
@@ -228,12 +232,12 @@ export const useVersion = async (database: Database, id: number): Promise<void> 
           ),
         ),
       );
+    await estimatesOfCategory(inside, market, curve.category);
   });
-  await estimatesOfCategory(database, market, curve.category);
 };
 
 /** Makes the estimates of a category's listings anew. */
-const estimatesOfCategory = async (database: Database, market: Market, category: string): Promise<void> => {
+const estimatesOfCategory = async (database: Session, market: Market, category: string): Promise<void> => {
   if (category === '*') return refreshEstimates(database, market, null);
   const ids = await database.db
     .select({ id: categories.id })

@@ -28,7 +28,11 @@ export const openDatabase = (url: string, connections = 8): Database => {
     enableKeepAlive: true,
     flags: ['+LOCAL_FILES'],
   });
-  return { db: drizzle(pool, { schema, mode: 'planetscale' }), pool, close: () => pool.promise().end() };
+  const db = drizzle(pool, { schema, mode: 'planetscale' });
+  const once = db.transaction.bind(db);
+  // Of two transactions that wait for each other the database ends one: nobody need hear of it.
+  db.transaction = (action, config) => tryAgain(() => once(action, config));
+  return { db, pool, close: () => pool.promise().end() };
 };
 
 const connectionOf = (pool: mysql.Pool): Promise<mysql.PoolConnection> =>
@@ -41,37 +45,43 @@ const inTheWay = (error: unknown): boolean => {
   return false;
 };
 const MOST_TRIES = 5;
+/** Does something anew that failed because another transaction was in its way. */
+const tryAgain = async <T>(action: () => Promise<T>): Promise<T> => {
+  for (let tries = 1; ; tries++)
+    try {
+      return await action();
+    } catch (error) {
+      if (!inTheWay(error) || tries === MOST_TRIES) throw error;
+    }
+};
 
 /**
  * All statements of an action in one transaction on one connection, bulk loads included: what they change appears at
  * once, or not at all. Tried again when another transaction was in the way, so the action must not keep anything.
  * @param sign a name by which the connection can be found and ended from elsewhere while it works
  */
-export const atOnce = async <T>(
+export const atOnce = <T>(
   { pool }: Pick<Database, 'pool'>,
   action: (inside: Session) => Promise<T>,
   sign: string | null = null,
-): Promise<T> => {
-  for (let tries = 1; ; tries++) {
+): Promise<T> =>
+  tryAgain(async () => {
     const connection = await connectionOf(pool);
-    let sound = true;
+    let sound = false;
     try {
       if (sign !== null) await connection.promise().query('select get_lock(concat(database(), ?), 0)', [sign]);
       const result = await drizzle(connection, { schema, mode: 'planetscale' }).transaction((tx) =>
         action({ db: tx as unknown as Db, pool: connection }),
       );
       if (sign !== null) await connection.promise().query('select release_lock(concat(database(), ?))', [sign]);
+      sound = true;
       return result;
-    } catch (error) {
-      sound = false;
-      if (!inTheWay(error) || tries === MOST_TRIES) throw error;
     } finally {
       // One that failed may be closed, or in the middle of something: it does not go back.
       if (sound) connection.release();
       else connection.destroy();
     }
-  }
-};
+  });
 
 /**
  * Runs something while no other process on the same database does: a named lock of the server, freed with the

@@ -95,6 +95,6 @@ export const brandSheet = async (db: Db, market: Market, index: DemandIndex, bra
         return niche ? [{ id, name: niche.name, share: Math.min(1, share), listings: n }] : [];
       })
       .sort((a, b) => b.share - a.share),
-    judged: judged ? { known: judged.known, note: judged.note, day: judged.day } : null,
+    judged: judged ? { known: judged.known, note: judged.note, day: judged.day, version: judged.version } : null,
   };
 };

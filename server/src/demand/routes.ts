@@ -5,17 +5,19 @@ import { demandSentence } from '@kettle/core/demand/sentence';
 import { shelfRulesFault, type ShelfRules } from '@kettle/core/shelf/rules';
 import { basketTerms, brandJudgements, candidates, marketplaces, searchTerms } from '../db/schema.ts';
 import { sendCsv, sendXlsx } from '../export/table.ts';
+import type { Db } from '../db/connection.ts';
 import { badField, notFound } from '../http/problem.ts';
+import { expectVersion, versionAfter } from '../http/versions.ts';
 import { serve } from '../http/serve.ts';
 import type { Services } from '../services.ts';
-import { categoryPaths, marketOf, type Market } from '../sources/marketplaces.ts';
+import { categoryPaths, marketOf, versionsOf, type Market } from '../sources/marketplaces.ts';
 import { textEntries } from '../sift/routes.ts';
 import { brandSheet } from './brand.ts';
 import { foundBy } from './found.ts';
 import { incomeDots, narrowDemand, rowsOfPage, spreadOf } from './lists.ts';
 import { nicheRow, termRow } from './rows.ts';
 import { nicheSheet, termSheet } from './sheets.ts';
-import { shelfOf } from './shelf.ts';
+import { shelfOf, shelfRulesOf } from './shelf.ts';
 import { demandTable } from './tables.ts';
 
 const PAGE = 100;
@@ -83,8 +85,16 @@ export const serveDemand = (app: Express, { database: { db }, demand: indexes }:
     const rules = body.rules as ShelfRules | null;
     const fault = rules && shelfRulesFault(rules);
     if (fault) throw badField('rules', fault);
-    await db.update(marketplaces).set({ shelfRules: rules }).where(eq(marketplaces.id, here.id));
-    return { ok: true as const };
+    return db.transaction(async (tx) => {
+      const before = await versionsOf(tx as unknown as Db, here.id);
+      expectVersion(body.version, before.shelfRules, await shelfRulesOf(tx as unknown as Db, here.id));
+      const version = versionAfter(before.shelfRules);
+      await tx
+        .update(marketplaces)
+        .set({ shelfRules: rules, shelfRulesVersion: version })
+        .where(eq(marketplaces.id, here.id));
+      return { version };
+    });
   });
   serve(app, demand.brand, async ({ params }) => {
     const here = await market(params.marketplace);
@@ -93,15 +103,22 @@ export const serveDemand = (app: Express, { database: { db }, demand: indexes }:
   serve(app, demand.judgeBrand, async ({ params, body }) => {
     const here = await market(params.marketplace);
     const of = and(eq(brandJudgements.marketplaceId, here.id), eq(brandJudgements.brand, params.brand));
-    if (body.known === null) await db.delete(brandJudgements).where(of);
-    else {
-      const values = { known: body.known, note: body.note, day: here.today };
-      await db
+    return db.transaction(async (tx) => {
+      await versionsOf(tx as unknown as Db, here.id);
+      const [there] = await tx.select().from(brandJudgements).where(of);
+      const before = there?.version ?? 0;
+      expectVersion(body.version, before, { known: there?.known ?? null, note: there?.note ?? '' });
+      if (body.known === null) {
+        await tx.delete(brandJudgements).where(of);
+        return { version: 0 };
+      }
+      const values = { known: body.known, note: body.note, day: here.today, version: versionAfter(before) };
+      await tx
         .insert(brandJudgements)
         .values({ marketplaceId: here.id, brand: params.brand, ...values })
         .onDuplicateKeyUpdate({ set: values });
-    }
-    return { ok: true as const };
+      return { version: values.version };
+    });
   });
   serve(app, demand.found, async ({ params, query }) => {
     const here = await market(params.marketplace);

@@ -14,9 +14,12 @@ import { firstPageOf, nichesOfListings, type Place } from './positions.ts';
 const MOST_LISTINGS = 300;
 
 /** The seller's own rules for shelves; what a later version added takes its starter value. */
-export const shelfRulesOf = async (db: Db, marketplaceId: string): Promise<{ rules: ShelfRules; own: boolean }> => {
+export const shelfRulesOf = async (
+  db: Db,
+  marketplaceId: string,
+): Promise<{ rules: ShelfRules; own: boolean; version: number }> => {
   const [row] = await db
-    .select({ rules: marketplaces.shelfRules })
+    .select({ rules: marketplaces.shelfRules, version: marketplaces.shelfRulesVersion })
     .from(marketplaces)
     .where(eq(marketplaces.id, marketplaceId));
   const own = row?.rules ?? null;
@@ -25,6 +28,7 @@ export const shelfRulesOf = async (db: Db, marketplaceId: string): Promise<{ rul
       ? { ...STARTER_SHELF_RULES, ...own, parts: { ...STARTER_SHELF_RULES.parts, ...own.parts } }
       : STARTER_SHELF_RULES,
     own: own !== null,
+    version: row?.version ?? 0,
   };
 };
 
@@ -67,7 +71,7 @@ export interface ShelfAsked {
 
 /** The listings of a shelf. A find alone takes the shelf of its main term, or of its niche, or of its category's kind. */
 export const shelfOf = async (db: Db, market: Market, index: DemandIndex, asked: ShelfAsked) => {
-  const { rules, own } = await shelfRulesOf(db, market.id);
+  const { rules, own, version } = await shelfRulesOf(db, market.id);
   const reply = (
     kind: 'term' | 'niche' | 'candidate' | 'listings',
     id: number | null,
@@ -83,6 +87,7 @@ export const shelfOf = async (db: Db, market: Market, index: DemandIndex, asked:
     rows,
     rules: rules as never,
     ownRules: own,
+    rulesVersion: version,
     readUpTo: market.readUpTo,
     note: more.note ?? null,
   });

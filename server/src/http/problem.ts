@@ -3,7 +3,12 @@ import type { Problem } from '@kettle/contract/shapes';
 /** A problem that is told to whoever asked, as RFC 9457 problem details. Everything else thrown is a bug. */
 export class ProblemError extends Error {
   readonly problem: Problem;
-  constructor(status: number, type: string, title: string, more: Pick<Problem, 'detail' | 'field' | 'fields'> = {}) {
+  constructor(
+    status: number,
+    type: string,
+    title: string,
+    more: Pick<Problem, 'detail' | 'field' | 'fields' | 'current'> = {},
+  ) {
     super(title);
     this.problem = { type: `/problems/${type}`, title, status, ...more };
   }

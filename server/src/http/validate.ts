@@ -21,9 +21,14 @@ interface Fault {
 export const validator = <T>(schema: TSchema, kind: 'body' | 'parameters'): ((value: unknown) => T) => {
   const validate: ValidateFunction = (kind === 'body' ? bodies : parameters).compile(schema);
   return (value) => {
-    const text = brokenText(value, '');
-    if (text !== null) refuse([{ field: text, sentence: `${named(text)} holds letters that are cut in half.` }]);
-    if (validate(value)) return value as T;
+    const odd = oddity(value, '');
+    if (odd) refuse([odd]);
+    if (validate(value)) {
+      // Coerced from text: "1e400" has become no number that anything can hold.
+      const coerced = kind === 'parameters' ? oddity(value, '') : null;
+      if (coerced) refuse([coerced]);
+      return value as T;
+    }
     refuse(
       (validate.errors ?? [])
         .filter((e) => e.keyword !== 'anyOf')
@@ -39,14 +44,16 @@ const refuse = (fields: Fault[]): void => {
   throw new ProblemError(422, 'bad-value', first.sentence, { field: first.field, fields });
 };
 
-/** Where a text stands that no database takes: half of a letter of two parts (a lone surrogate); null when nowhere. */
-const brokenText = (value: unknown, field: string): string | null => {
-  if (typeof value === 'string') return value.isWellFormed() ? null : field;
+/** What no database takes: half of a letter of two parts (a lone surrogate), or a number that is not finite. */
+const oddity = (value: unknown, field: string): Fault | null => {
+  const halved = { field, sentence: `${named(field)} holds letters that are cut in half.` };
+  if (typeof value === 'string') return value.isWellFormed() ? null : halved;
+  if (typeof value === 'number')
+    return Number.isFinite(value) ? null : { field, sentence: `${named(field)} must be a number that can be held.` };
   if (value === null || typeof value !== 'object') return null;
   for (const [key, inner] of Object.entries(value)) {
-    const place = field === '' ? key : `${field}.${key}`;
-    const found = key.isWellFormed() ? brokenText(inner, place) : field;
-    if (found !== null) return found;
+    const found = key.isWellFormed() ? oddity(inner, field === '' ? key : `${field}.${key}`) : halved;
+    if (found) return found;
   }
   return null;
 };

@@ -39,11 +39,10 @@ export const serveListings = (app: Express, { database, demand }: Services): voi
     return { ok: true as const };
   });
   serve(app, routes.overruleCraft, async ({ params, body }) => {
-    await overruleCraft(database, await marketOf(db, params.marketplace), params.code, params.part, body);
-    return { ok: true as const };
+    return overruleCraft(database, await marketOf(db, params.marketplace), params.code, params.part, body);
   });
   serve(app, routes.saveCosting, async ({ params, body }) =>
-    keepCosting(db, await marketOf(db, params.marketplace), params.code, body),
+    keepCosting(database, await marketOf(db, params.marketplace), params.code, body),
   );
 
   serve(app, routes.mark, async ({ params, body }) => {

@@ -1,6 +1,6 @@
 import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { History, ListingSheet, SavedCosting } from '@kettle/contract/listings';
-import type { CraftKey, LimitVerdict, OwnCount } from '@kettle/contract/sheet';
+import type { CraftKey, LimitVerdict, KeptCount } from '@kettle/contract/sheet';
 import { emptyCosting } from '@kettle/core/costing/costing';
 import { marketplaceFees } from '@kettle/core/fees/fees';
 import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
@@ -10,12 +10,11 @@ import { holdersOfOffer } from '@kettle/core/estimate/main-offer';
 import { marksOf } from '@kettle/core/estimate/history-marks';
 import { tidyReadings } from '@kettle/core/estimate/reading';
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
-import { isDay } from '@kettle/core/measures/day';
 import { unitsPerMonth } from '@kettle/core/measures/units';
 import { readSift } from '@kettle/core/sift/address';
 import { againstSift } from '@kettle/core/sift/against';
 import { sentenceOf } from '@kettle/core/sift/sentence';
-import type { Database, Db } from '../db/connection.ts';
+import { atOnce, type Database, type Db, type Session } from '../db/connection.ts';
 import {
   candidates,
   costings,
@@ -29,7 +28,8 @@ import {
   statedFigures,
   watched,
 } from '../db/schema.ts';
-import { badField, notFound } from '../http/problem.ts';
+import { badField, notFound, ProblemError } from '../http/problem.ts';
+import { expectVersion, versionAfter } from '../http/versions.ts';
 import { categoryPaths, curveFor, curvesInForce, scheduleInForce, type Market } from '../sources/marketplaces.ts';
 import { briefContext, briefFrom, choicesOf, selectBriefRows, sidesOf } from './briefs.ts';
 import { estimateListing, refreshEstimates } from './estimates.ts';
@@ -57,8 +57,8 @@ export const costingOf = async (db: Db, listingId: number): Promise<SavedCosting
     .limit(1);
   // Inputs that a later version added take their usual value.
   return row
-    ? { price: row.price, inputs: { ...emptyCosting(), ...row.inputs } }
-    : { price: null, inputs: emptyCosting() };
+    ? { price: row.price, inputs: { ...emptyCosting(), ...row.inputs }, version: row.version }
+    : { price: null, inputs: emptyCosting(), version: 0 };
 };
 
 export const sheetOf = async (db: Db, market: Market, code: string): Promise<ListingSheet> => {
@@ -214,29 +214,45 @@ export const against = async (
   };
 };
 
+/** Locks a listing's row until the end of the transaction, so that its documents are changed one after another. */
+const holdListing = ({ db }: Pick<Session, 'db'>, id: number) =>
+  db.select({ id: listings.id }).from(listings).where(eq(listings.id, id)).for('update');
+
 /** Keeps counts of one's own and takes others away; the estimate follows. */
 export const keepCounts = async (
   database: Database,
   market: Market,
   code: string,
-  { counts, remove }: { counts: readonly OwnCount[]; remove: readonly string[] },
+  { counts, remove }: { counts: readonly KeptCount[]; remove: readonly string[] },
 ): Promise<void> => {
-  const { db } = database;
-  const { row } = await listingByCode(db, market, code);
+  const { row } = await listingByCode(database.db, market, code);
   const late = counts.find((c) => c.day > market.today);
   if (late) throw badField('counts', `The date ${late.day} lies in the future.`);
-  const wrong = [...counts.map((c) => c.day), ...remove].find((day) => !isDay(day));
-  if (wrong) throw badField('counts', `"${wrong}" is no day.`);
-  await db.transaction(async (tx) => {
+  await atOnce(database, async (inside) => {
+    const { db } = inside;
+    await holdListing(inside, row.id);
+    const there = await db.select().from(ownCounts).where(eq(ownCounts.listingId, row.id));
+    const stockOn = new Map(there.map((c) => [c.day, c.stock]));
+    const other = counts.find((c) => (stockOn.get(c.day) ?? c.stock) !== c.stock && stockOn.get(c.day) !== c.was);
+    if (other)
+      throw new ProblemError(
+        409,
+        'stale',
+        `For ${other.day} ${stockOn.get(other.day)} pieces are kept already, counted in another window or file.`,
+        {
+          detail: 'Nothing was overwritten. Take that count away first, or keep it.',
+          current: { day: other.day, stock: stockOn.get(other.day) },
+        },
+      );
     if (remove.length > 0)
-      await tx.delete(ownCounts).where(and(eq(ownCounts.listingId, row.id), inArray(ownCounts.day, [...remove])));
+      await db.delete(ownCounts).where(and(eq(ownCounts.listingId, row.id), inArray(ownCounts.day, [...remove])));
     if (counts.length > 0)
-      await tx
+      await db
         .insert(ownCounts)
         .values(counts.map((c) => ({ listingId: row.id, day: c.day, stock: c.stock, seller: c.seller.trim() })))
         .onDuplicateKeyUpdate({ set: { stock: sql`values(stock)`, seller: sql`values(seller)` } });
+    await refreshEstimates(inside, market, [row.id]);
   });
-  await refreshEstimates(database, market, [row.id]);
 };
 
 /** Overrules a part of the page craft; with null the rubric decides again. */
@@ -245,35 +261,48 @@ export const overruleCraft = async (
   market: Market,
   code: string,
   part: CraftKey,
-  { points, note }: { points: number | null; note: string },
-): Promise<void> => {
-  const { db } = database;
-  const { row } = await listingByCode(db, market, code);
-  if (points === null)
-    await db.delete(craftOverrules).where(and(eq(craftOverrules.listingId, row.id), eq(craftOverrules.part, part)));
-  else {
-    const values = { points, note: note.trim(), day: market.today };
-    await db
-      .insert(craftOverrules)
-      .values({ listingId: row.id, part, ...values })
-      .onDuplicateKeyUpdate({ set: values });
-  }
-  await refreshEstimates(database, market, [row.id]);
+  { points, note, version }: { points: number | null; note: string; version: number },
+): Promise<{ version: number }> => {
+  const { row } = await listingByCode(database.db, market, code);
+  return atOnce(database, async (inside) => {
+    const { db } = inside;
+    await holdListing(inside, row.id);
+    const where = and(eq(craftOverrules.listingId, row.id), eq(craftOverrules.part, part));
+    const [there] = await db.select().from(craftOverrules).where(where);
+    const before = there?.version ?? 0;
+    expectVersion(version, before, { points: there?.points ?? null, note: there?.note ?? '' });
+    const values = { points: points ?? 0, note: note.trim(), day: market.today, version: versionAfter(before) };
+    if (points === null) await db.delete(craftOverrules).where(where);
+    else
+      await db
+        .insert(craftOverrules)
+        .values({ listingId: row.id, part, ...values })
+        .onDuplicateKeyUpdate({ set: values });
+    await refreshEstimates(inside, market, [row.id]);
+    return { version: points === null ? 0 : values.version };
+  });
 };
 
 /** Keeps what was typed into a listing's costing. */
 export const keepCosting = async (
-  db: Db,
+  database: Database,
   market: Market,
   code: string,
   costing: SavedCosting,
 ): Promise<SavedCosting> => {
-  const { row } = await listingByCode(db, market, code);
-  const schedule = await scheduleInForce(db, market.id, market.today);
-  const values = { price: costing.price, inputs: costing.inputs, feeScheduleId: schedule?.id ?? null };
-  await db
-    .insert(costings)
-    .values({ listingId: row.id, ...values })
-    .onDuplicateKeyUpdate({ set: values });
-  return costing;
+  const { row } = await listingByCode(database.db, market, code);
+  const schedule = await scheduleInForce(database.db, market.id, market.today);
+  return atOnce(database, async (inside) => {
+    const { db } = inside;
+    await holdListing(inside, row.id);
+    const there = await costingOf(db, row.id);
+    expectVersion(costing.version, there.version, there);
+    const version = versionAfter(there.version);
+    const values = { price: costing.price, inputs: costing.inputs, feeScheduleId: schedule?.id ?? null, version };
+    await db
+      .insert(costings)
+      .values({ listingId: row.id, ...values })
+      .onDuplicateKeyUpdate({ set: values });
+    return { ...costing, version };
+  });
 };

@@ -1,5 +1,6 @@
 import { and, asc, eq, inArray, ne, sql } from 'drizzle-orm';
-import { mentionsIn, MINER_VERSION } from '@kettle/core/reviews/mentions';
+import { mentionsIn } from '@kettle/core/reviews/mentions';
+import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
 import { cleanText, copyKey, looksEnglish } from '@kettle/core/reviews/text';
 import { bulkLoad, type Cell } from '../db/bulk.ts';
 import { mentions, reviews } from '../db/schema.ts';

@@ -3,7 +3,7 @@ import { and, count, desc, eq, inArray, isNull, like, max, ne, or, sql, type SQL
 import { LRUCache } from 'lru-cache';
 import type { MinedReviews, Theme } from '@kettle/contract/candidates';
 import type { Job } from '@kettle/contract/shapes';
-import { MINER_VERSION } from '@kettle/core/reviews/mentions';
+import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
 import { themesOf } from '@kettle/core/reviews/themes';
 import type { Db } from '../db/connection.ts';
 import { listings, mentions, reviews } from '../db/schema.ts';

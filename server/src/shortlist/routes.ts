@@ -12,10 +12,7 @@ export const serveShortlist = (app: Express, { database: { db } }: Services): vo
   serve(app, routes.scoresheet, () => scoresheetInUse(db));
   serve(app, routes.standing, async ({ params }) => standingOf(db, await marketOf(db, params.marketplace)));
   serve(app, routes.score, ({ params }) => scoreCandidate(db, params.id));
-  serve(app, routes.answer, async ({ params, body }) => {
-    await answer(db, params.id, params.key, body.choice, body.evidence);
-    return { ok: true as const };
-  });
+  serve(app, routes.answer, ({ params, body }) => answer(db, params.id, params.key, body));
 
   app.get('/api/marketplaces/:marketplace/shortlist.:ending', async (request, response) => {
     const { ending } = request.params;

@@ -5,6 +5,7 @@ import { candidateRow } from '../candidates/service.ts';
 import type { Db } from '../db/connection.ts';
 import { answers, candidateLog, candidates, lineUp, scoresheets } from '../db/schema.ts';
 import { badField, notFound } from '../http/problem.ts';
+import { expectVersion, versionAfter } from '../http/versions.ts';
 import type { Market } from '../sources/marketplaces.ts';
 import { measureCandidate } from './measured.ts';
 
@@ -49,6 +50,9 @@ const scoreRow = async (
     dropReason: row.dropReason,
     anchorCode: measured.anchor.code,
     score: result,
+    answers: Object.fromEntries(
+      judgedRows.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, version: a.version }]),
+    ),
     wouldChange: swingCriteria(sheet.document, result),
     units: measured.anchor.units,
     unitsLow: measured.anchor.unitsLow,
@@ -87,40 +91,47 @@ export const answer = async (
   db: Db,
   id: number,
   key: string,
-  choice: string | null,
-  evidence: string,
-): Promise<void> => {
+  { choice, evidence, version }: { choice: string | null; evidence: string; version: number },
+): Promise<{ version: number }> => {
   const { market } = await candidateRow(db, id);
   const { id: scoresheetId, document } = await scoresheetInUse(db);
   const gate = document.gates.find((g) => g.key === key);
   const criterion = document.criteria.find((c) => c.key === key);
   if (!gate && !criterion) throw notFound(`The criterion "${key}"`);
-  const where = and(eq(answers.candidateId, id), eq(answers.scoresheetId, scoresheetId), eq(answers.key, key));
-  if (choice === null) {
-    await db.delete(answers).where(where);
-    return;
-  }
   const options = gate
     ? ['pass', 'fail']
     : criterion!.scale.kind === 'judged'
       ? criterion!.scale.options.map((o) => o.key)
       : [];
-  if (!options.includes(choice))
+  if (choice !== null && !options.includes(choice))
     throw badField(
       'choice',
       options.length > 0
         ? `The answer must be one of: ${options.join(', ')}.`
         : `"${criterion!.name}" is measured, not judged.`,
     );
-  const values = { choice, evidence: evidence.trim(), day: market.today };
-  await db
-    .insert(answers)
-    .values({ candidateId: id, scoresheetId, key, ...values })
-    .onDuplicateKeyUpdate({ set: values });
-  await db.insert(candidateLog).values({
-    candidateId: id,
-    kind: 'answer',
-    day: market.today,
-    text: `${(gate ?? criterion)!.name}: ${choice}${values.evidence ? ` (${values.evidence})` : ''}`,
+  return db.transaction(async (tx) => {
+    // Held until the end: two windows that answer at the same moment do it one after the other.
+    await tx.select({ id: candidates.id }).from(candidates).where(eq(candidates.id, id)).for('update');
+    const where = and(eq(answers.candidateId, id), eq(answers.scoresheetId, scoresheetId), eq(answers.key, key));
+    const [there] = await tx.select().from(answers).where(where);
+    const before = there?.version ?? 0;
+    expectVersion(version, before, { choice: there?.choice ?? null, evidence: there?.evidence ?? '' });
+    if (choice === null) {
+      await tx.delete(answers).where(where);
+      return { version: 0 };
+    }
+    const values = { choice, evidence: evidence.trim(), day: market.today, version: versionAfter(before) };
+    await tx
+      .insert(answers)
+      .values({ candidateId: id, scoresheetId, key, ...values })
+      .onDuplicateKeyUpdate({ set: values });
+    await tx.insert(candidateLog).values({
+      candidateId: id,
+      kind: 'answer',
+      day: market.today,
+      text: `${(gate ?? criterion)!.name}: ${choice}${values.evidence ? ` (${values.evidence})` : ''}`,
+    });
+    return { version: values.version };
   });
 };

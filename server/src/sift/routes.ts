@@ -4,11 +4,13 @@ import { siftRoutes } from '@kettle/contract/sift';
 import { STARTER_RULES, type FlagRules } from '@kettle/core/listing/flags';
 import { sendCsv, sendXlsx } from '../export/table.ts';
 import { marketplaces, stayAway } from '../db/schema.ts';
+import type { Db } from '../db/connection.ts';
 import { badField, notFound } from '../http/problem.ts';
+import { expectVersion, versionAfter } from '../http/versions.ts';
 import { serve } from '../http/serve.ts';
 import { raiseDataVersion } from '../listings/estimates.ts';
 import type { Services } from '../services.ts';
-import { categoryPaths, marketOf } from '../sources/marketplaces.ts';
+import { categoryPaths, marketOf, versionsOf, type Market } from '../sources/marketplaces.ts';
 import { compareSifts } from './compare.ts';
 import { changeSieve, dropSieve, keepSieve, openSieve, sievesOf } from './sieves.ts';
 import { siftPage, stayAwayOf } from './service.ts';
@@ -37,7 +39,7 @@ export const serveSift = (app: Express, services: Services): void => {
   });
   serve(app, siftRoutes.openSieve, ({ params }) => openSieve(services, params.id));
 
-  serve(app, siftRoutes.stayAway, async ({ params }) => stayAwayOf(db, await market(params.marketplace)));
+  serve(app, siftRoutes.stayAway, async ({ params }) => stayAwayDocument(db, await market(params.marketplace)));
   serve(app, siftRoutes.keepStayAway, async ({ params, body }) => {
     const here = await market(params.marketplace);
     const known = await categoryPaths(db, here.id);
@@ -49,28 +51,32 @@ export const serveSift = (app: Express, services: Services): void => {
       ...words.map((w) => ({ marketplaceId: here.id, categoryId: null, words: w })),
     ];
     await db.transaction(async (tx) => {
+      const before = await versionsOf(tx as unknown as Db, here.id);
+      expectVersion(body.version, before.stayAway, await stayAwayOf(tx as unknown as Db, here));
       await tx.delete(stayAway).where(eq(stayAway.marketplaceId, here.id));
       if (rows.length > 0) await tx.insert(stayAway).values(rows);
+      await tx
+        .update(marketplaces)
+        .set({ stayAwayVersion: versionAfter(before.stayAway) })
+        .where(eq(marketplaces.id, here.id));
     });
-    return stayAwayOf(db, here);
+    return stayAwayDocument(db, here);
   });
 
-  serve(app, siftRoutes.flagRules, async ({ params }) => {
-    const here = await market(params.marketplace);
-    const [row] = await db
-      .select({ rules: marketplaces.flagRules })
-      .from(marketplaces)
-      .where(eq(marketplaces.id, here.id));
-    return { rules: { ...STARTER_RULES, ...row?.rules } as never, own: Boolean(row?.rules) };
-  });
+  serve(app, siftRoutes.flagRules, async ({ params }) => flagRulesOf(db, (await market(params.marketplace)).id));
   serve(app, siftRoutes.keepFlagRules, async ({ params, body }) => {
     const here = await market(params.marketplace);
-    await db
-      .update(marketplaces)
-      .set({ flagRules: body.rules as FlagRules | null })
-      .where(eq(marketplaces.id, here.id));
-    await raiseDataVersion(db, here.id, null);
-    return { ok: true as const };
+    return db.transaction(async (tx) => {
+      const before = await versionsOf(tx as unknown as Db, here.id);
+      expectVersion(body.version, before.flagRules, await flagRulesOf(tx as unknown as Db, here.id));
+      const version = versionAfter(before.flagRules);
+      await tx
+        .update(marketplaces)
+        .set({ flagRules: body.rules as FlagRules | null, flagRulesVersion: version })
+        .where(eq(marketplaces.id, here.id));
+      await raiseDataVersion(tx as unknown as Db, here.id, null);
+      return { version };
+    });
   });
 
   app.get('/api/marketplaces/:marketplace/sift.:ending', async (request, response) => {
@@ -79,6 +85,27 @@ export const serveSift = (app: Express, services: Services): void => {
     const table = await siftTable(services, await market(request.params.marketplace), textEntries(request.query));
     await (ending === 'csv' ? sendCsv : sendXlsx)(response, table);
   });
+};
+
+const stayAwayDocument = async (db: Db, market: Market) => {
+  const [row] = await db
+    .select({ version: marketplaces.stayAwayVersion })
+    .from(marketplaces)
+    .where(eq(marketplaces.id, market.id));
+  return { ...(await stayAwayOf(db, market)), version: row?.version ?? 0 };
+};
+
+/** The rules that raise flags; what a later version added takes its starter value. */
+const flagRulesOf = async (db: Db, marketplaceId: string) => {
+  const [row] = await db
+    .select({ rules: marketplaces.flagRules, version: marketplaces.flagRulesVersion })
+    .from(marketplaces)
+    .where(eq(marketplaces.id, marketplaceId));
+  return {
+    rules: { ...STARTER_RULES, ...row?.rules } as never,
+    own: Boolean(row?.rules),
+    version: row?.version ?? 0,
+  };
 };
 
 /** The parameters of an address that are text. */

@@ -5,7 +5,7 @@ import { demandStarters } from '@kettle/core/demand/starters';
 import { readSift, writeSift } from '@kettle/core/sift/address';
 import { starterSieves } from '@kettle/core/sift/starter-sieves';
 import { majorFromMinor } from '@kettle/core/money/money';
-import type { Database, Db } from '../db/connection.ts';
+import { atOnce, type Database, type Db } from '../db/connection.ts';
 import { estimates, listings, marketplaces, sieveListings, sieves } from '../db/schema.ts';
 import { bulkLoad } from '../db/bulk.ts';
 import { conflict, notFound } from '../http/problem.ts';
@@ -190,14 +190,14 @@ const keptNow = async (db: Db, ids: readonly number[]): Promise<Kept[]> => {
 };
 
 /** What was kept as "now" becomes "before", and what is there now is kept. */
-const turnPage = async (
-  { db, pool }: Database,
+const turnPage = (
+  database: Database,
   id: number,
   today: string,
   openedOn: string | null,
   now: readonly Kept[],
-): Promise<void> => {
-  await db.transaction(async (tx) => {
+): Promise<void> =>
+  atOnce(database, async ({ db: tx, pool }) => {
     // Two windows that open it at the same moment turn the page once.
     const [row] = await tx.select().from(sieves).where(eq(sieves.id, id)).for('update');
     if (!row || row.openedOn === today) return;
@@ -208,11 +208,10 @@ const turnPage = async (
       .set({ slot: sql`'before'` as never })
       .where(ofSieve);
     await tx.update(sieves).set({ openedOn: today, sinceDay: openedOn }).where(eq(sieves.id, id));
+    await bulkLoad(pool, 'sieve_listings', ['sieve_id', 'slot', 'listing_id', 'price', 'units', 'reviews'], () =>
+      now.map((k) => [id, 'now', k.listingId, k.price, k.units, k.reviews]),
+    );
   });
-  await bulkLoad(pool, 'sieve_listings', ['sieve_id', 'slot', 'listing_id', 'price', 'units', 'reviews'], () =>
-    now.map((k) => [id, 'now', k.listingId, k.price, k.units, k.reviews]),
-  );
-};
 
 const differences = (
   before: readonly Kept[],

@@ -43,6 +43,24 @@ export const asMarket = (row: typeof marketplaces.$inferSelect): Market => ({
   readUpTo: row.readUpTo,
 });
 
+/** The versions of a marketplace's documents; its row is held until the end of the transaction. */
+export const versionsOf = async (
+  db: Db,
+  id: string,
+): Promise<{ flagRules: number; shelfRules: number; stayAway: number }> => {
+  const [row] = await db
+    .select({
+      flagRules: marketplaces.flagRulesVersion,
+      shelfRules: marketplaces.shelfRulesVersion,
+      stayAway: marketplaces.stayAwayVersion,
+    })
+    .from(marketplaces)
+    .where(eq(marketplaces.id, id))
+    .for('update');
+  if (!row) throw notFound(`The marketplace "${id}"`);
+  return row;
+};
+
 export interface ScheduleInForce {
   id: number;
   name: string;

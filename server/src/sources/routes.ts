@@ -5,15 +5,7 @@ import { serve } from '../http/serve.ts';
 import type { Services } from '../services.ts';
 import { categoryTree } from './categories.ts';
 import { marketOf } from './marketplaces.ts';
-import {
-  addMarketplace,
-  checkMapping,
-  copyFees,
-  find,
-  marketplacesReply,
-  previewImport,
-  workspaceKind,
-} from './service.ts';
+import { addMarketplace, checkMapping, find, marketplacesReply, previewImport, workspaceKind } from './service.ts';
 
 export const serveSources = (app: Express, services: Services): void => {
   const { database, jobs } = services;
@@ -23,10 +15,11 @@ export const serveSources = (app: Express, services: Services): void => {
     return { ok: true, workspace: await workspaceKind(db) };
   });
   serve(app, routes.marketplaces, () => marketplacesReply(db));
-  serve(app, routes.addMarketplace, async ({ body }) => ({ id: await addMarketplace(database, body) }));
-  serve(app, routes.copyFees, async ({ params, body }) =>
-    copyFees(database, await marketOf(db, params.marketplace), body.from),
-  );
+  serve(app, routes.addMarketplace, async ({ body }) => ({ id: await addMarketplace(services, body) }));
+  serve(app, routes.copyFees, async ({ params, body }) => {
+    const { id } = await marketOf(db, params.marketplace);
+    return services.aside.run('copy-fees', { marketplace: id, from: body.from });
+  });
   serve(app, routes.categories, async ({ params }) => categoryTree(db, await marketOf(db, params.marketplace)));
   serve(app, routes.preview, async ({ params, query, request }) => {
     await marketOf(db, params.marketplace);

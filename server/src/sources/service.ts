@@ -2,7 +2,7 @@ import { and, count, eq, like, or, sql } from 'drizzle-orm';
 import type { ReplyOf } from '@kettle/contract/route';
 import type { sources as routes, ImportKind, Marketplace, Preview } from '@kettle/contract/sources';
 import { currencyExponent } from '@kettle/core/money/money';
-import type { Database, Db } from '../db/connection.ts';
+import { atOnce, type Database, type Db } from '../db/connection.ts';
 import {
   candidates,
   feeSchedules,
@@ -19,7 +19,7 @@ import type { Services } from '../services.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
 import { templateCurves, templates } from '../stand-ins/templates.ts';
 import { IMPORT_FIELDS, guessMapping } from './columns.ts';
-import { asMarket, marketOf, type Market } from './marketplaces.ts';
+import { asMarket, type Market } from './marketplaces.ts';
 import { dropUpload, keepUpload } from './uploads.ts';
 
 export const workspaceKind = async (db: Db): Promise<'demo' | 'own'> => {
@@ -81,7 +81,7 @@ export const marketplacesReply = async (db: Db): Promise<ReplyOf<typeof routes.m
 
 /** Adds a marketplace; with a template, its fee schedules and rank curves are copied. */
 export const addMarketplace = async (
-  database: Database,
+  { database, aside }: Pick<Services, 'database' | 'aside'>,
   body: { name: string; currency: string; measures: 'imperial' | 'metric'; copyFrom: string | null },
 ): Promise<string> => {
   const name = body.name.trim();
@@ -102,11 +102,21 @@ export const addMarketplace = async (
     .ignore()
     .values({ id, name, currency: body.currency, measures: body.measures, host: `${id}.example` });
   if (result.affectedRows === 0) throw conflict(`There is a marketplace "${id}" already.`);
-  if (body.copyFrom !== null) await copyFees(database, await marketOf(database.db, id), body.copyFrom);
+  if (body.copyFrom !== null)
+    try {
+      await aside.run('copy-fees', { marketplace: id, from: body.copyFrom });
+    } catch (error) {
+      // A marketplace without what was asked to be copied into it is not what was asked for.
+      await database.db.delete(marketplaces).where(eq(marketplaces.id, id));
+      throw error;
+    }
   return id;
 };
 
-/** Copies the fee schedules and rank curves of a template; those of a day that are there already stay. */
+/**
+ * Copies the fee schedules and rank curves of a template, and makes estimates anew; those of a day that are there already
+ * stay. Takes seconds: to be run aside.
+ */
 export const copyFees = async (
   database: Database,
   market: Market,
@@ -119,42 +129,45 @@ export const copyFees = async (
       'from',
       `${template.name} reckons in ${template.currency}, ${market.name} in ${market.currency}: its fees cannot be used as they are.`,
     );
-  const { db } = database;
-  const [schedules] = await db
-    .insert(feeSchedules)
-    .ignore()
-    .values(
-      template.schedules.map((s) => ({
-        marketplaceId: market.id,
-        name: s.name,
-        validFrom: s.validFrom,
-        document: s,
-        source: `copied from ${template.name}`,
-      })),
+  const copied = templateCurves(from);
+  return atOnce(database, async (inside) => {
+    const { db } = inside;
+    const [schedules] = await db
+      .insert(feeSchedules)
+      .ignore()
+      .values(
+        template.schedules.map((s) => ({
+          marketplaceId: market.id,
+          name: s.name,
+          validFrom: s.validFrom,
+          document: s,
+          source: `copied from ${template.name}`,
+        })),
+      );
+    const there = new Set(
+      (
+        await db
+          .select({ category: rankCurves.category, from: rankCurves.validFrom })
+          .from(rankCurves)
+          .where(eq(rankCurves.marketplaceId, market.id))
+      ).map((c) => `${c.category}/${c.from}`),
     );
-  const there = new Set(
-    (
-      await db
-        .select({ category: rankCurves.category, from: rankCurves.validFrom })
-        .from(rankCurves)
-        .where(eq(rankCurves.marketplaceId, market.id))
-    ).map((c) => `${c.category}/${c.from}`),
-  );
-  const curves = templateCurves(from)
-    .filter((c) => !there.has(`${c.category}/${c.curve.validFrom}`))
-    .map((c) => ({
-      marketplaceId: market.id,
-      category: c.category,
-      validFrom: c.curve.validFrom,
-      knots: c.curve.knots,
-      residual: c.curve.residual,
-      reviewRate: c.reviewRate,
-      reviewSpread: c.reviewSpread,
-      source: `copied from ${template.name}`,
-    }));
-  if (curves.length > 0) await db.insert(rankCurves).values(curves);
-  await refreshEstimates(database, market, null);
-  return { schedules: schedules.affectedRows, curves: curves.length };
+    const curves = copied
+      .filter((c) => !there.has(`${c.category}/${c.curve.validFrom}`))
+      .map((c) => ({
+        marketplaceId: market.id,
+        category: c.category,
+        validFrom: c.curve.validFrom,
+        knots: c.curve.knots,
+        residual: c.curve.residual,
+        reviewRate: c.reviewRate,
+        reviewSpread: c.reviewSpread,
+        source: `copied from ${template.name}`,
+      }));
+    if (curves.length > 0) await db.insert(rankCurves).values(curves);
+    await refreshEstimates(inside, market, null);
+    return { schedules: schedules.affectedRows, curves: curves.length };
+  });
 };
 
 /** Keeps a file as it comes in and says what is in it and which column seems to be what. */

@@ -1,5 +1,6 @@
 import { DEMO_MARKETPLACES } from '@kettle/demo/marketplaces';
 import { makeWorld } from '@kettle/demo/world';
+import { meanOf, medianOf } from '@kettle/core/stats/robust';
 import type { FeeSchedule } from '@kettle/core/fees/schedule';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 
@@ -21,14 +22,9 @@ export const templateCurves = (
   const curves = makeWorld({ listings: 30_000 }).curves.filter((c) => c.marketplace === id);
   const first = curves[0];
   if (!first) return [];
-  const knots = first.curve.knots.map(({ rank }, i) => {
-    const units = curves
-      .map((c) => c.curve.knots[i]?.unitsPerDay ?? Number.NaN)
-      .filter((u) => !Number.isNaN(u))
-      .sort((a, b) => a - b);
-    return { rank, unitsPerDay: units[Math.floor(units.length / 2)]! };
-  });
-  const residual = first.curve.residual * 1.6;
+  const unitsAt = (i: number): number[] =>
+    curves.flatMap((c) => c.curve.knots[i]?.unitsPerDay ?? []).sort((x, y) => x - y);
+  const knots = first.curve.knots.map(({ rank }, i) => ({ rank, unitsPerDay: medianOf(unitsAt(i))! }));
   return [
     ...curves,
     {
@@ -37,11 +33,22 @@ export const templateCurves = (
       curve: {
         ...first.curve,
         knots: fallingKnots(knots),
-        residual,
+        // A listing differs from its category's curve, and that from the middle of all: independent, so squares add.
+        residual: Math.hypot(first.curve.residual, spreadBetween(first.curve.knots.map((_, i) => unitsAt(i)))),
         source: `${first.curve.source}, middle of all categories`,
       },
     },
   ];
+};
+
+/** How far categories lie from their middle, as a standard deviation of natural logs, over all knots. */
+const spreadBetween = (unitsByKnot: readonly number[][]): number => {
+  const squares = unitsByKnot.flatMap((units) => {
+    const logs = units.map(Math.log);
+    const middle = medianOf(logs);
+    return middle === null ? [] : logs.map((x) => (x - middle) ** 2);
+  });
+  return Math.sqrt(meanOf(squares) ?? 0);
 };
 
 const fallingKnots = (knots: RankCurve['knots']): RankCurve['knots'] => {

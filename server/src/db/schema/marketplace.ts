@@ -38,6 +38,8 @@ export const marketplaces = mysqlTable('marketplaces', {
   /** The seller's own thresholds and maps for shelves; null for the starter ones. */
   shelfRules: document<ShelfRules>('shelf_rules'),
   shelfRulesVersion: version('shelf_rules_version'),
+  /** Of the list of kinds and words to stay away from. */
+  stayAwayVersion: version('stay_away_version'),
   /** Raised whenever niches, search terms or their histories change. */
   demandVersion: int('demand_version').notNull().default(1),
   /** The last day listings were read or imported. */

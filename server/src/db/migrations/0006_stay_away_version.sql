@@ -1,0 +1,1 @@
+ALTER TABLE `marketplaces` ADD `stay_away_version` int DEFAULT 1 NOT NULL;
