@@ -1,9 +1,10 @@
 // Prints how well each way of estimating units does in a workspace: `npm run backtest`, or with `demo` or `own` behind it.
 import { spawnSync } from 'node:child_process';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { installPackages, installPrograms } from './install.mjs';
-import { isAlive, repositoryRoot as root, startDatabase } from './private-database.mjs';
+import { repositoryRoot as root, startDatabase } from './private-database.mjs';
+import { whoRuns } from './workspace.mjs';
 
 const [kind = 'own', flag, folder] = process.argv.slice(2);
 if (!['demo', 'own'].includes(kind)) {
@@ -11,8 +12,7 @@ if (!['demo', 'own'].includes(kind)) {
   process.exit(2);
 }
 const data = flag === '--data' && folder ? folder : join(root, '.data', kind);
-const running = join(data, 'running.json');
-if (existsSync(running) && isAlive(JSON.parse(readFileSync(running, 'utf8')).pid)) {
+if (whoRuns(data)) {
   console.error('This workspace is open in another window. Close it, or look at "How well estimates do" there.');
   process.exit(1);
 }
@@ -20,10 +20,10 @@ if (!existsSync(data) && !process.env.KETTLE_DATABASE_URL) {
   console.error(`There is no workspace in ${data} yet: start the program once.`);
   process.exit(1);
 }
-installPackages();
+await installPackages();
 let database = null;
 if (!process.env.KETTLE_DATABASE_URL) {
-  installPrograms({ mariadbd: 'mariadb-server' });
+  await installPrograms({ mariadbd: 'mariadb-server' });
   database = await startDatabase(data, (sentence) => console.error(sentence));
 }
 const { status } = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'server/src/curves/backtest-print.ts')], {

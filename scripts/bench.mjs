@@ -15,12 +15,12 @@ if (unknown.length > 0) {
   console.error(`There is no benchmark ${unknown.join(', ')}; there are ${all.join(', ')}.`);
   process.exit(2);
 }
-installPrograms({
+await installPrograms({
   mariadbd: 'mariadb-server',
   ...(wanted.some((w) => ['browser', 'demand', 'sheet'].includes(w)) ? { chromium: 'chromium' } : {}),
 });
-installPackages();
-if (wanted.includes('browser') || wanted.includes('sheet')) buildInterface();
+await installPackages();
+if (wanted.includes('browser') || wanted.includes('sheet')) await buildInterface();
 // Kept between runs: a catalogue of a million listings takes minutes to make.
 const data = join(root, '.data', 'bench');
 mkdirSync(data, { recursive: true });

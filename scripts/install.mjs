@@ -1,18 +1,30 @@
 // Brings a fresh machine to where the program runs: Debian's packages, npm's packages, the built interface.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { programPath, repositoryRoot as root } from './private-database.mjs';
+import { writeKept } from './kept-file.mjs';
+import { diesWithParent, programPath, repositoryRoot as root } from './private-database.mjs';
 
-const run = (command, args, options = {}) => {
-  const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
-  if (result.error) throw result.error;
-  if (result.status !== 0) throw new Error(`"${command} ${args.join(' ')}" ended with ${result.status}.`);
+/** Runs a command to its end without holding up this program, so that a stop is heard meanwhile; ends with this program. */
+const run = async (command, args, { env, quiet = false } = {}) => {
+  const words = [...diesWithParent(), command, ...args];
+  const child = spawn(words[0], words.slice(1), {
+    cwd: root,
+    stdio: quiet ? ['ignore', 'ignore', 'pipe'] : ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  });
+  let said = '';
+  child.stderr?.on('data', (chunk) => (said += chunk));
+  const status = await new Promise((resolve, reject) => {
+    child.once('error', reject);
+    child.once('close', (code, signal) => resolve(signal ?? code));
+  });
+  if (status !== 0) throw new Error(`"${command} ${args.join(' ')}" ended with ${status}.${said && `\n${said}`}`);
 };
 
 /** Installs Debian packages whose program is missing; says in one sentence what is needed where it may not. */
-export const installPrograms = (programs) => {
+export const installPrograms = async (programs) => {
   const missing = Object.entries(programs)
     .filter(([program]) => !programPath(program))
     .map(([, pack]) => pack);
@@ -25,13 +37,11 @@ export const installPrograms = (programs) => {
     );
   console.log(`Installing ${missing.join(' and ')} …`);
   const apt = (args) => {
-    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
     const [command, ...rest] = isRoot ? ['apt-get', ...args] : ['sudo', '-n', 'apt-get', ...args];
-    const result = spawnSync(command, rest, { env, encoding: 'utf8' });
-    if (result.status !== 0) throw new Error(`apt-get ${args[0]} failed:\n${result.stderr}`);
+    return run(command, rest, { env: { DEBIAN_FRONTEND: 'noninteractive' }, quiet: true });
   };
-  apt(['update', '-q']);
-  apt(['install', '-y', '-q', '--no-install-recommends', ...missing]);
+  await apt(['update', '-q']);
+  await apt(['install', '-y', '-q', '--no-install-recommends', ...missing]);
 };
 
 const stampOf = (files) => {
@@ -47,13 +57,13 @@ const filesBelow = (dir) =>
   });
 
 /** Runs a step only when the files it depends on have changed since it last succeeded. */
-const onceFor = (name, files, isThere, step) => {
+const onceFor = async (name, files, isThere, step) => {
   const mark = join(root, '.cache', `${name}.stamp`);
   const stamp = stampOf(files);
   if (isThere() && existsSync(mark) && readFileSync(mark, 'utf8') === stamp) return;
-  step();
+  await step();
   mkdirSync(join(root, '.cache'), { recursive: true });
-  writeFileSync(mark, stamp);
+  writeKept(mark, stamp, 0o644);
 };
 
 export const installPackages = () =>
@@ -65,8 +75,8 @@ export const installPackages = () =>
       console.log('Installing packages …');
       // Not `npm ci`: it refuses a lock file without the optional builds for other systems, which not every registry
       // has. `--no-save` installs what the lock file says and leaves it as it is.
-      run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
-        env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
+      return run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
+        env: { PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
       });
     },
   );
@@ -81,7 +91,7 @@ export const buildInterface = () =>
     () => existsSync(join(root, 'web', 'dist', 'index.html')),
     () => {
       console.log('Building the interface …');
-      run(process.execPath, [
+      return run(process.execPath, [
         join(root, 'node_modules', 'vite', 'bin', 'vite.js'),
         'build',
         'web',

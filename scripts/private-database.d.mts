@@ -4,6 +4,14 @@ export interface PrivateDatabase {
   pid: number;
   exited: Promise<number | null>;
   stop: () => Promise<void>;
+  kill: () => void;
 }
-export function startDatabase(root: string, say?: (sentence: string) => void, port?: number): Promise<PrivateDatabase>;
+export function startDatabase(
+  root: string,
+  say?: (sentence: string) => void,
+  port?: number,
+  name?: string,
+): Promise<PrivateDatabase>;
+export function freePort(): Promise<number>;
+export function programPath(name: string): string | null;
 export const repositoryRoot: string;

@@ -6,8 +6,8 @@ import { join } from 'node:path';
 import { installPackages, installPrograms } from './install.mjs';
 import { programPath, repositoryRoot as root } from './private-database.mjs';
 
-installPrograms({ mariadbd: 'mariadb-server', chromium: 'chromium' });
-installPackages();
+await installPrograms({ mariadbd: 'mariadb-server', chromium: 'chromium' });
+await installPackages();
 const { chromium } = await import('@playwright/test');
 const out = join(root, 'docs', 'screenshots');
 mkdirSync(out, { recursive: true });

@@ -1,102 +1,153 @@
 // Starts the program: `demo` (with the demo world), `own` (an empty workspace), `dev` (demo with hot reload).
 // Options: --data DIR (where the workspace is kept), --port N (first port tried), --listings N (size of the demo).
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { join, resolve } from 'node:path';
-import { parseArgs } from 'node:util';
+import { join } from 'node:path';
 import { buildInterface, installPackages, installPrograms } from './install.mjs';
-import { diesWithParent, isAlive, repositoryRoot as root, startDatabase } from './private-database.mjs';
+import { databaseAddress, optionsOf, refuse } from './options.mjs';
+import { diesWithParent, repositoryRoot as root, startDatabase } from './private-database.mjs';
+import { whenStarterIsGone } from './process.mjs';
+import { folderOf, leave, take, tell, whoRuns } from './workspace.mjs';
 
-const { positionals, values: options } = parseArgs({
-  allowPositionals: true,
-  options: { data: { type: 'string' }, port: { type: 'string' }, listings: { type: 'string' } },
-});
+/** What stopped by itself is started again, so often within so long; then something is wrong that starting does not mend. */
+const MOST_RESTARTS = 3;
+const WITHIN_MS = 10 * 60_000;
+/** A stop that is not obeyed for this long is made one. */
+const PATIENCE_MS = 20_000;
+/** The server ended on purpose and has said why. */
+const SAID_WHY = 78;
+
+const { positionals, data: wished, port: firstPort, listings } = optionsOf(['data', 'port', 'listings']);
 const mode = positionals[0] ?? 'own';
-if (!['demo', 'own', 'dev'].includes(mode)) {
-  console.error(`"${mode}" is no way to start; there are demo, own and dev.`);
-  process.exit(2);
-}
-const data = resolve(options.data ?? process.env.KETTLE_DATA ?? join(root, '.data', mode === 'own' ? 'own' : 'demo'));
-const running = join(data, 'running.json');
+if (!['demo', 'own', 'dev'].includes(mode)) refuse(`"${mode}" is no way to start; there are demo, own and dev.`);
+const ownAddress = databaseAddress();
+const data = folderOf(mode, wished);
 
 let database = null;
-const children = [];
+let port = firstPort ?? 4173;
 let stopping = false;
+const children = new Set();
+
+const killAll = () => {
+  for (const child of children) child.kill('SIGKILL');
+  database?.kill();
+};
 const stop = async (code) => {
-  if (stopping) return;
+  if (stopping) {
+    // Asked again: whatever hangs is ended without further waiting.
+    killAll();
+    return;
+  }
   stopping = true;
-  for (const child of children) if (child.exitCode === null) child.kill('SIGTERM');
-  await Promise.all(
-    children.map((child) =>
-      child.exitCode !== null || child.signalCode ? null : new Promise((done) => child.once('exit', done)),
-    ),
-  );
+  setTimeout(killAll, PATIENCE_MS).unref();
+  for (const child of children) child.kill('SIGTERM');
+  await Promise.all([...children].map((child) => child.over));
   await database?.stop();
-  if (existsSync(running) && JSON.parse(readFileSync(running, 'utf8')).pid === process.pid)
-    rmSync(running, { force: true });
+  leave(data);
   process.exit(code);
 };
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
+whenStarterIsGone(() => void stop(0));
 
-const child = (command, args, env) => {
+const restarts = [];
+/** Whether something that died may be started once more. */
+const mayRestart = () => {
+  const now = Date.now();
+  while (restarts.length > 0 && now - restarts[0] > WITHIN_MS) restarts.shift();
+  return restarts.length < MOST_RESTARTS && restarts.push(now) > 0;
+};
+
+/** Starts a child and calls back when it ends by itself. */
+const child = (command, args, env, onEnd) => {
   const words = [...diesWithParent(), command, ...args];
   const started = spawn(words[0], words.slice(1), {
     cwd: root,
-    stdio: ['ignore', 'inherit', 'inherit'],
+    stdio: ['ignore', 'pipe', 'inherit'],
     env: { ...process.env, ...env },
     detached: true,
   });
-  started.once('exit', (code, signal) => {
-    if (!stopping)
-      console.error(`The ${env.KETTLE_ROLE} stopped unexpectedly (${signal ?? code}); stopping everything.`);
-    void stop(code === 0 ? 0 : 1);
+  started.stdout.on('data', (chunk) => {
+    process.stdout.write(chunk);
+    // Started again, it answers where it did before.
+    const found = /ready: http:\/\/127\.0\.0\.1:(\d+)/.exec(chunk.toString());
+    if (found) port = Number(found[1]);
   });
-  children.push(started);
+  started.over = new Promise((resolve) =>
+    started.once('close', (code, signal) => {
+      children.delete(started);
+      resolve();
+      if (!stopping) onEnd(signal ?? code);
+    }),
+  );
+  children.add(started);
 };
 
-try {
-  mkdirSync(data, { recursive: true, mode: 0o700 });
-  if (existsSync(running)) {
-    const other = JSON.parse(readFileSync(running, 'utf8'));
-    if (other.pid !== process.pid && isAlive(other.pid)) {
-      console.error(
-        `This workspace is already open in another window (process ${other.pid}). Close that one, or choose another folder with --data.`,
-      );
-      process.exit(3);
-    }
-  }
-  writeFileSync(running, JSON.stringify({ pid: process.pid }));
-  if (!process.env.KETTLE_DATABASE_URL) installPrograms({ mariadbd: 'mariadb-server' });
-  installPackages();
-  if (mode !== 'dev') buildInterface();
-  if (!process.env.KETTLE_DATABASE_URL) {
-    database = await startDatabase(data, (sentence) => console.log(sentence));
-    void database.exited.then(() => {
-      if (!stopping) console.error('The database stopped unexpectedly; stopping everything.');
-      void stop(1);
-    });
-  }
-  const port = options.port ?? process.env.PORT ?? '4173';
+const startServer = () =>
   child(
     process.execPath,
     [...(mode === 'dev' ? ['--watch', '--watch-preserve-output'] : []), '--import', 'tsx', 'server/src/main.ts'],
     {
-      KETTLE_ROLE: 'server',
       NODE_ENV: mode === 'dev' ? 'development' : 'production',
-      KETTLE_DATABASE_URL: process.env.KETTLE_DATABASE_URL ?? database.url,
+      KETTLE_DATABASE_URL: ownAddress ?? database.url,
       KETTLE_WORKSPACE: mode === 'own' ? 'own' : 'demo',
-      KETTLE_PORT: port,
+      KETTLE_PORT: String(port),
       KETTLE_CACHE: join(data, 'cache'),
-      ...(options.listings ? { KETTLE_LISTINGS: options.listings } : {}),
+      KETTLE_COPIES: join(data, 'copies'),
+      ...(listings ? { KETTLE_LISTINGS: String(listings) } : {}),
+    },
+    (how) => {
+      if (how === 0 || how === SAID_WHY) return void stop(how === 0 ? 0 : 1);
+      if (!mayRestart()) {
+        console.error(`The server stopped unexpectedly (${how}) again and again; stopping everything.`);
+        return void stop(1);
+      }
+      console.error(`The server stopped unexpectedly (${how}); starting it again.`);
+      startServer();
     },
   );
-  if (mode === 'dev') {
-    child(process.execPath, ['node_modules/vite/bin/vite.js', 'web', '--host', '127.0.0.1'], {
-      KETTLE_ROLE: 'interface',
-      KETTLE_PORT: port,
-    });
+
+const openDatabase = async (atPort) => {
+  database = await startDatabase(data, (sentence) => console.log(sentence), atPort);
+  tell(data, { database: database.port });
+  void database.exited.then(async () => {
+    if (stopping) return;
+    if (!mayRestart()) {
+      console.error('The database stopped unexpectedly again and again; stopping everything.');
+      return stop(1);
+    }
+    console.error('The database stopped unexpectedly; starting it again.');
+    try {
+      await openDatabase(database.port);
+      if (stopping) await database.stop();
+    } catch (error) {
+      console.error(error.message);
+      await stop(1);
+    }
+  });
+};
+
+try {
+  if (!take(data)) {
+    const other = whoRuns(data);
+    console.error(
+      `This workspace is already open in another window (process ${other?.pid ?? 'unknown'}). Close that one, or choose another folder with --data.`,
+    );
+    process.exit(3);
   }
+  if (!ownAddress) await installPrograms({ mariadbd: 'mariadb-server' });
+  await installPackages();
+  if (mode !== 'dev') await buildInterface();
+  if (!ownAddress && !stopping) await openDatabase(0);
+  if (!stopping) startServer();
+  if (mode === 'dev' && !stopping)
+    child(
+      process.execPath,
+      ['node_modules/vite/bin/vite.js', 'web', '--host', '127.0.0.1'],
+      { KETTLE_PORT: String(port) },
+      () => void stop(1),
+    );
 } catch (error) {
-  console.error(error.message);
+  const full = error.code === 'ENOSPC';
+  if (!stopping)
+    console.error(full ? 'The disk is full. Make room and start again; what was there before is kept.' : error.message);
   await stop(1);
 }

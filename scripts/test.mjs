@@ -5,8 +5,8 @@ import { join } from 'node:path';
 import { buildInterface, installPackages, installPrograms } from './install.mjs';
 import { programPath, repositoryRoot as root } from './private-database.mjs';
 
-installPrograms({ mariadbd: 'mariadb-server', chromium: 'chromium' });
-installPackages();
+await installPrograms({ mariadbd: 'mariadb-server', chromium: 'chromium' });
+await installPackages();
 
 const results = join(root, '.cache', 'results');
 rmSync(results, { recursive: true, force: true });
@@ -80,7 +80,7 @@ const jestOk = run(
 );
 count(jestOk, jestFile, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }));
 
-buildInterface();
+await buildInterface();
 const playwrightFile = join(results, 'playwright.json');
 const browserOk = run('browser tests', node(tool('@playwright', 'test', 'cli.js'), 'test'), {
   PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,

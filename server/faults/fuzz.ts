@@ -80,7 +80,7 @@ export const fuzz = async (port: number, seed: number, requests: number, atOnce 
         const isProblem = type.startsWith('application/problem+json');
         if ((status >= 500 || (status >= 400 && !isProblem)) && report.failures.length < MOST_FAILURES)
           report.failures.push({ status, what, answer: text.slice(0, 300) });
-        if (isProblem && (JSON.parse(text) as { fields?: unknown[] }).fields?.length! > 20) report.longRefusals++;
+        if (isProblem && ((JSON.parse(text) as { fields?: unknown[] }).fields?.length ?? 0) > 20) report.longRefusals++;
       } catch (error) {
         report.failures.push({ status: 0, what, answer: (error as Error).message });
       }

@@ -1,49 +1,79 @@
 import type { AddressInfo } from 'node:net';
-import { openDatabase } from './db/connection.ts';
-import { prepareWorkspace } from './prepare.ts';
+import { join } from 'node:path';
 import { Aside } from './aside/aside.ts';
-import { makeApp } from './http/app.ts';
-import { makeServer } from './http/server.ts';
-import { makeLog } from './http/log.ts';
-import { Jobs } from './jobs/queue.ts';
+import { openDatabase } from './db/connection.ts';
+import { writeCopy } from './db/copy.ts';
 import { DemandIndexes } from './demand/index.ts';
+import { makeApp } from './http/app.ts';
+import { makeLog } from './http/log.ts';
+import { diskFullSentence, isDatabaseAway } from './http/problem.ts';
+import { makeServer } from './http/server.ts';
+import { Jobs } from './jobs/queue.ts';
+import { prepareWorkspace } from './prepare.ts';
 import { SiftIndexes } from './sift/indexes.ts';
 import { marketOf, realToday } from './sources/marketplaces.ts';
 import { allMarketplaces } from './sources/service.ts';
+import { Unusable } from './unusable.ts';
 
 const PORTS_TRIED = 20;
+/** Ends on purpose with a reason that starting again does not mend. */
+const SAID_WHY = 78;
 const say = (sentence: string): void => void process.stdout.write(`${sentence}\n`);
+const end = (code: number, sentence: string): never => {
+  process.stderr.write(`${sentence}\n`);
+  process.exit(code);
+};
+
+/** What a stop does; before there is anything to stop in order it just ends: whatever is under way is taken up again. */
+let stop = async (): Promise<void> => process.exit(0);
+for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => void stop());
 
 const url = process.env.KETTLE_DATABASE_URL;
-if (!url) {
-  process.stderr.write('KETTLE_DATABASE_URL is not set. Start the program with npm run demo or npm start.\n');
-  process.exit(2);
-}
+if (!url) end(SAID_WHY, 'KETTLE_DATABASE_URL is not set. Start the program with npm run demo or npm start.');
 const log = makeLog(process.env.LOG_LEVEL ?? 'warn');
-const database = openDatabase(url);
-const aside = new Aside(url);
+const database = openDatabase(url!);
+const aside = new Aside(url!);
 aside.start();
 const kind = process.env.KETTLE_WORKSPACE === 'demo' ? 'demo' : 'own';
-try {
-  await prepareWorkspace(database, kind, Number(process.env.KETTLE_LISTINGS ?? 30_000), say);
-} catch (error) {
-  process.stderr.write(
-    `The workspace could not be prepared: ${((error as Error).cause as Error | undefined)?.message ?? (error as Error).message}\n`,
+
+/** Keeps a copy of the workspace before its tables are changed by a newer version of the program. */
+const keepCopy = async (from: string): Promise<void> => {
+  const folder = process.env.KETTLE_COPIES;
+  if (!folder) return;
+  const file = join(
+    folder,
+    `before-upgrade-${from}-${new Date().toISOString().slice(0, 19).replaceAll(':', '')}.sql.gz`,
   );
-  process.exit(1);
+  await writeCopy(url!, file);
+  say(`This version of the program changes the workspace's tables. A copy of how it was is kept in ${file}`);
+};
+try {
+  await prepareWorkspace(database, kind, Number(process.env.KETTLE_LISTINGS ?? 30_000), say, keepCopy);
+} catch (error) {
+  if (error instanceof Unusable) end(SAID_WHY, error.message);
+  const full = diskFullSentence(error);
+  if (full) end(SAID_WHY, full);
+  const { code, message } = ((error as Error).cause ?? error) as { code?: string; message: string };
+  // The driver's words may hold the address; its code does not.
+  end(
+    isDatabaseAway(error) ? 1 : SAID_WHY,
+    isDatabaseAway(error)
+      ? `The database does not answer (${code ?? 'no reason given'}).`
+      : code && /^ER_(ACCESS|DBACCESS|BAD_DB)|ENOTFOUND|EAI_AGAIN/.test(code)
+        ? `The database cannot be reached or refuses its account (${code}). Check KETTLE_DATABASE_URL.`
+        : `The workspace could not be prepared: ${message.slice(0, 500).replaceAll(url!, 'the database')}`,
+  );
 }
-const jobs = new Jobs(database, url, log);
-const indexes = new SiftIndexes(database.db, url, process.env.KETTLE_CACHE ?? null);
+const jobs = new Jobs(database, url!, log);
+const indexes = new SiftIndexes(database.db, url!, process.env.KETTLE_CACHE ?? null);
 const app = makeApp({ database, jobs, indexes, demand: new DemandIndexes(database.db), aside, realToday }, log);
 const server = makeServer(app);
 
 /** Listens on loopback at the first free port from the wished one on. */
 const listen = (port: number, triesLeft: number): void => {
   server.once('error', (error: NodeJS.ErrnoException) => {
-    if (error.code !== 'EADDRINUSE' || triesLeft === 0) {
-      process.stderr.write(`The server cannot listen: ${error.message}\n`);
-      process.exit(1);
-    }
+    if (error.code !== 'EADDRINUSE' || triesLeft === 0 || port >= 65_535)
+      end(SAID_WHY, `The server cannot listen: ${error.message}`);
     if (port !== 0) say(`Port ${port} is taken; trying ${port + 1}.`);
     listen(port + 1, triesLeft - 1);
   });
@@ -61,7 +91,10 @@ async function warmUp(): Promise<void> {
   for (const { id } of await allMarketplaces(database.db)) await indexes.of(await marketOf(database.db, id));
 }
 
-const stop = async (): Promise<void> => {
+let stopping = false;
+stop = async () => {
+  if (stopping) process.exit(1);
+  stopping = true;
   server.close();
   server.closeAllConnections();
   await indexes.stop();
@@ -70,5 +103,3 @@ const stop = async (): Promise<void> => {
   await database.close();
   process.exit(0);
 };
-process.once('SIGTERM', () => void stop());
-process.once('SIGINT', () => void stop());

@@ -1,11 +1,12 @@
 import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
 import { and, eq, isNull } from 'drizzle-orm';
 import { exclusively, type Database } from './db/connection.ts';
-import { migrateDatabase } from './db/migrate.ts';
+import { isFromLaterVersion, migrateDatabase, type BeforeUpgrade } from './db/migrate.ts';
 import { estimates, listings, marketplaces, scoresheets, workspace } from './db/schema.ts';
 import { loadDemo } from './demo-load/load.ts';
 import { refreshEstimates } from './listings/estimates.ts';
 import { countListings } from './sift/read-rows.ts';
+import { Unusable } from './unusable.ts';
 import { asMarket } from './sources/marketplaces.ts';
 
 /** Brings a database to where the program can work on it: tables, the starter scoresheet, the demo world if wished. */
@@ -14,8 +15,13 @@ export const prepareWorkspace = async (
   kind: 'demo' | 'own',
   listings: number,
   say: (sentence: string) => void,
+  before?: BeforeUpgrade,
 ): Promise<void> => {
-  await migrateDatabase(database);
+  if (await isFromLaterVersion(database))
+    throw new Unusable(
+      'This workspace was made by a later version of the program. Use that version, or another folder.',
+    );
+  await migrateDatabase(database, before);
   if (kind === 'demo') await loadDemo(database, listings, say);
   else
     await database.db

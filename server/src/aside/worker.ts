@@ -1,5 +1,5 @@
 import { workerData } from 'node:worker_threads';
-import { refit, takeCurve, useVersion } from '../curves/versions.ts';
+import { refit, takeCurve, putInForce } from '../curves/versions.ts';
 import { openDatabase, type Database } from '../db/connection.ts';
 import { ProblemError } from '../http/problem.ts';
 import { minedReviews } from '../reviews/service.ts';
@@ -23,7 +23,7 @@ const work: { [K in AsideKind]: (database: Database, args: AsideArgs[K]) => Prom
   'fit-curve': async (to, { marketplace, category, counts }) =>
     refit(to, await marketOf(to.db, marketplace), category, counts),
   'take-curve': async (to, { marketplace, file }) => takeCurve(to, await marketOf(to.db, marketplace), file),
-  'use-curve': (to, { id }) => useVersion(to, id),
+  'use-curve': (to, { id }) => putInForce(to, id),
 };
 
 /** Does one piece of work in this thread. What is wrong for people crosses as data: errors keep no names on that way. */

@@ -203,7 +203,7 @@ export const takeCurve = async (database: Database, market: Market, file: CurveF
 };
 
 /** Puts a version in force: newer ones of its category are put back. */
-export const useVersion = async (database: Database, id: number): Promise<void> => {
+export const putInForce = async (database: Database, id: number): Promise<void> => {
   const { db } = database;
   const [row] = await db
     .select({ curve: rankCurves, market: marketplaces })

@@ -93,7 +93,6 @@ export const exclusively = async <T>(
   action: () => Promise<T>,
 ): Promise<T> => {
   const connection = await pool.promise().getConnection();
-  let freed = false;
   try {
     const [rows] = await connection.query<mysql.RowDataPacket[]>('select get_lock(concat(database(), ?), 600) as got', [
       `.${name}`,
@@ -101,7 +100,7 @@ export const exclusively = async <T>(
     if (rows[0]?.got !== 1) throw new Error(`The lock "${name}" was not given within ten minutes.`);
     return await action();
   } finally {
-    freed = await connection.query('select release_lock(concat(database(), ?))', [`.${name}`]).then(
+    const freed = await connection.query('select release_lock(concat(database(), ?))', [`.${name}`]).then(
       () => true,
       () => false,
     );

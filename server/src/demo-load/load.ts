@@ -20,6 +20,7 @@ import { refreshEstimates } from '../listings/estimates.ts';
 import { READING_COLUMNS, readingCells } from '../listings/readings.ts';
 import { loadSearches } from './searches.ts';
 import { ensureCategory } from '../sources/categories.ts';
+import { Unusable } from '../unusable.ts';
 import { REVIEW_COLUMNS, reviewCells } from '../sources/import-reviews.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 
@@ -79,7 +80,7 @@ export const loadDemo = (database: Database, size: number, say: (sentence: strin
     }
     const [kind] = await db.select().from(workspace).where(eq(workspace.key, 'kind'));
     if (kind && kind.value.kind !== 'demo')
-      throw new Error('This workspace holds data of your own; the demo is not loaded into it.');
+      throw new Unusable('This workspace holds data of your own; the demo is not loaded into it.');
     await db
       .insert(workspace)
       .ignore()
