@@ -140,8 +140,8 @@ export const siftRoutes = {
     {
       params: inMarketplace,
       query: Type.Object({
-        a: search,
-        b: search,
+        a: Type.Optional(search),
+        b: Type.Optional(search),
         part: Type.Union([Type.Literal('a'), Type.Literal('b'), Type.Literal('both')]),
         from: Type.Optional(Type.Integer({ minimum: 0, maximum: MOST_COUNT })),
         sort: text,

@@ -128,7 +128,9 @@ describe('what a shelf says', () => {
   test('rules are tried at once; what cannot be meant is refused in a sentence', async () => {
     const onTry = jest.fn();
     const asked = jest.spyOn(globalThis, 'fetch').mockImplementation(async () => Response.json({ ok: true }));
-    show(<RulesEditor market={quayside} rules={rules} own={false} openness={reading.openness} onTry={onTry} />);
+    show(
+      <RulesEditor market={quayside} rules={rules} own={false} version={1} openness={reading.openness} onTry={onTry} />,
+    );
     const weight = screen.getByRole('textbox', { name: 'Weight of Spread' });
     await userEvent.clear(weight);
     await userEvent.type(weight, '5{Enter}');

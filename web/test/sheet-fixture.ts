@@ -52,7 +52,7 @@ export const sheet = (change: Partial<ListingSheet> = {}): ListingSheet => ({
     warnings: [],
   },
   schedule: { id: 1, name: 'Fees of 2026', validFrom: '2026-01-01', document: schedule },
-  costing: { price: null, inputs: { ...emptyCosting(), monthsStored: 1.4 } },
+  costing: { version: 0, price: null, inputs: { ...emptyCosting(), monthsStored: 1.4 } },
   stated: [],
   watchedSince: null,
   readings: 0,

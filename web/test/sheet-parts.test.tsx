@@ -190,7 +190,7 @@ describe('page craft', () => {
   });
   test('an overruled part is marked with the rubric’s own points', () => {
     answering(() => ({ course: null, category: null, shelf: null }));
-    const overruled = { rubric: 47, note: 'says it all', day: '2026-11-20' };
+    const overruled = { version: 1, rubric: 47, note: 'says it all', day: '2026-11-20' };
     show(
       <CraftPanel
         market={quayside}

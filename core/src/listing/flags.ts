@@ -207,9 +207,9 @@ export const flagsOf = (facts: FlagFacts, ready: ReadyRules, titleStems = stemsO
   if (inCategory) for (const [key, words] of inCategory) raise(flags, key, `The category says “${words}”.`);
 
   if (facts.weight !== null && facts.weight > rules.heavyGrams)
-    raise(flags, 'heavy', 'It weighs more than your limit.');
+    raise(flags, 'heavy', 'It weighs more than the rules for flags allow.');
   else if (facts.side !== null && facts.side > rules.oversizeMm)
-    raise(flags, 'heavy', 'Its longest side is longer than your limit.');
+    raise(flags, 'heavy', 'Its longest side is longer than the rules for flags allow.');
   if (facts.bestThreeShare !== null && facts.bestThreeShare >= rules.seasonShare)
     raise(flags, 'holiday', `${percent(facts.bestThreeShare)} of a year's units fall on three months.`);
   if (facts.soldByMarketplace === true) raise(flags, 'brand', 'The marketplace sells it itself.');

@@ -53,7 +53,9 @@ const loosening = (index: SiftIndex, query: SiftQuery, key: LimitKey, kept: Bits
   ].sort((a, b) => b.values.length - a.values.length);
   const { side, values: beyond } = sides[0]!;
   if (beyond.length === 0) return null;
-  const to = beyond[Math.min(WANTED, Math.ceil(beyond.length / 2)) - 1]!;
+  const wanted = beyond[Math.min(WANTED, Math.ceil(beyond.length / 2)) - 1]!;
+  // Pieces are whole: the bound that is offered is, too, and lets in no less.
+  const to = measure.unit !== 'count' ? wanted : side === 'min' ? Math.floor(wanted) : Math.ceil(wanted);
   const brings = beyond.filter((v) => (side === 'min' ? v >= to : v <= to)).length;
   return { remove: [], loosen: { key: measure.key, side, to }, brings };
 };

@@ -66,6 +66,9 @@ const putIn = async (db: Db, market: Market, candidateId: number, ids: readonly 
     );
 };
 
+const rivalsInWords = (n: number): string =>
+  n === 0 ? 'without rivals' : n === 1 ? 'with one rival' : `with ${n} rivals`;
+
 export const startCandidate = async (
   db: Db,
   market: Market,
@@ -97,7 +100,7 @@ export const startCandidate = async (
       kind: 'stage',
       stage: 'found',
       day: market.today,
-      text: `Started from ${anchor} with ${codes.length - 1} rivals.`,
+      text: `Started from ${anchor} ${rivalsInWords(codes.length - 1)}.`,
     });
     return made!.id;
   });

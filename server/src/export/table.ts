@@ -11,14 +11,23 @@ export interface Table {
   rows: AsyncIterable<CellValue[]> | Iterable<CellValue[]>;
 }
 
+/** Signs with which a spreadsheet begins to reckon, their full-width forms included. */
+const REACTS = '=+\\-@\uFF1D\uFF0B\uFF0D\uFF20';
 /**
- * A text that a spreadsheet would take for a formula gets an apostrophe in front; one that begins with an apostrophe
- * gets another, so that reading back takes exactly one away.
+ * Where a cell begins: at the start of the text, and behind a sign at which a program that expects other separators cuts
+ * it in two. Blanks do not count.
+ */
+const BEGINS = new RegExp(`(^|[;\\t\\r\\n])([ \\u00A0]*)(?=[${REACTS}'\\t\\r])`, 'g');
+const GUARDED = new RegExp(`(^|[;\\t\\r\\n])([ \\u00A0]*)'(?=[${REACTS}'\\t\\r])`, 'g');
+
+/**
+ * A text that a spreadsheet would take for a formula gets an apostrophe in front, wherever a cell of it may begin; one
+ * that begins with an apostrophe gets another, so that reading back takes exactly one away.
  */
 export const guardCell = (cell: CellValue): CellValue =>
-  typeof cell === 'string' && /^[=+\-@'\t\r]/.test(cell) ? `'${cell}` : cell;
+  typeof cell === 'string' ? cell.replace(BEGINS, "$1$2'") : cell;
 /** The text as it was before it was guarded. */
-export const unguardCell = (text: string): string => (/^'[=+\-@'\t\r]/.test(text) ? text.slice(1) : text);
+export const unguardCell = (text: string): string => text.replace(GUARDED, '$1$2');
 
 const fileName = (name: string, ending: string): string =>
   `attachment; filename="${name.replace(/[^\w-]+/g, '-').toLowerCase()}.${ending}"`;

@@ -19,12 +19,12 @@ export const compareSifts = async (
   services: Services,
   market: Market,
   {
-    a,
-    b,
+    a = '',
+    b = '',
     part,
     from = 0,
     sort = '-revenue',
-  }: { a: string; b: string; part: 'a' | 'b' | 'both'; from?: number; sort?: string },
+  }: { a?: string; b?: string; part: 'a' | 'b' | 'both'; from?: number; sort?: string },
 ) => {
   const first = await carryOut(services, market, new URLSearchParams(a), []);
   const second = await carryOut(services, market, new URLSearchParams(b), []);

@@ -166,9 +166,31 @@ export const api = createApi({
       dropSieve: change(siftRoutes.dropSieve, ['Sieve']),
       openSieve: change(siftRoutes.openSieve, []),
       stayAway: ask(siftRoutes.stayAway, ['Rules']),
-      keepStayAway: change(siftRoutes.keepStayAway, ['Rules', 'Sift']),
+      keepStayAway: build.mutation<ReplyOf<typeof siftRoutes.keepStayAway>, ArgsOf<typeof siftRoutes.keepStayAway>>({
+        ...read(siftRoutes.keepStayAway),
+        invalidatesTags: ['Rules', 'Sift'],
+        onQueryStarted: async ({ params, body }, { dispatch, queryFulfilled }) => {
+          if (!body) return;
+          const patch = dispatch(
+            api.util.updateQueryData('stayAway', { params }, ({ version }) => ({ ...body, version })),
+          );
+          await queryFulfilled.catch(() => patch.undo());
+        },
+      }),
       flagRules: ask(siftRoutes.flagRules, ['Rules']),
-      keepFlagRules: change(siftRoutes.keepFlagRules, ['Rules', 'Sift', 'Listing', 'Score']),
+      keepFlagRules: build.mutation<ReplyOf<typeof siftRoutes.keepFlagRules>, ArgsOf<typeof siftRoutes.keepFlagRules>>({
+        ...read(siftRoutes.keepFlagRules),
+        invalidatesTags: ['Rules', 'Sift', 'Listing', 'Score'],
+        // The next change is made to what this one leaves, not to what was there before both.
+        onQueryStarted: async ({ params, body }, { dispatch, queryFulfilled }) => {
+          const { rules } = body ?? {};
+          if (!rules) return;
+          const patch = dispatch(
+            api.util.updateQueryData('flagRules', { params }, (draft) => ({ ...draft, rules, own: true })),
+          );
+          await queryFulfilled.catch(() => patch.undo());
+        },
+      }),
       mark: build.mutation<ReplyOf<typeof listings.mark>, ArgsOf<typeof listings.mark>>({
         ...read(listings.mark),
         // The mark is put on the rows at once; the lists themselves are not asked for again, so that they keep still.
@@ -211,7 +233,21 @@ export const api = createApi({
       backtest: ask(curves.backtest, ['Backtest']),
       runBacktest: change(curves.runBacktest, ['Job']),
       briefs: ask(listings.brief, ['Listing']),
-      saveCosting: change(listings.saveCosting, ['Score']),
+      saveCosting: build.mutation<ReplyOf<typeof listings.saveCosting>, ArgsOf<typeof listings.saveCosting>>({
+        ...read(listings.saveCosting),
+        // The sheet that is kept in the browser holds the costing, too: it is found there after going away and back.
+        onQueryStarted: async ({ params, body }, { dispatch, queryFulfilled }) => {
+          const put = (costing: NonNullable<typeof body>) =>
+            dispatch(api.util.updateQueryData('sheet', { params }, (sheet) => ({ ...sheet, costing })));
+          const patch = body && put(body);
+          try {
+            put((await queryFulfilled).data);
+          } catch {
+            patch?.undo();
+          }
+        },
+        invalidatesTags: (_, error) => (error ? [] : ['Score']),
+      }),
       candidates: ask(candidates.list, ['Candidate']),
       candidate: ask(candidates.get, ['Candidate']),
       startCandidate: change(candidates.start, ['Candidate', 'Marketplaces', 'Listing', 'Score']),
@@ -226,6 +262,7 @@ export const api = createApi({
       groupReadings: ask(watch.group, ['Watch', 'Candidate']),
       moveHob: change(watch.moveHob, ['Job']),
       minedReviews: ask(reviews.mined, ['Candidate']),
+      readReviews: build.mutation<ReplyOf<typeof reviews.read>, ArgsOf<typeof reviews.read>>(read(reviews.read)),
       scoresheet: ask(shortlist.scoresheet),
       standing: ask(shortlist.standing, ['Score']),
       candidateScore: ask(shortlist.score, ['Score']),
@@ -315,6 +352,7 @@ export const {
   useGroupReadingsQuery,
   useMoveHobMutation,
   useMinedReviewsQuery,
+  useReadReviewsMutation,
   useScoresheetQuery,
   useStandingQuery,
   useCandidateScoreQuery,

@@ -8,9 +8,11 @@ export const kept = <T>(key: string): T | null => {
   }
 };
 
+/** Keeps something under a name; null forgets it. */
 export const keep = (key: string, value: unknown): void => {
   try {
-    localStorage.setItem(`kettle/${key}`, JSON.stringify(value));
+    if (value === null) localStorage.removeItem(`kettle/${key}`);
+    else localStorage.setItem(`kettle/${key}`, JSON.stringify(value));
   } catch {
     // A full or forbidden store: the choice holds until the page is closed.
   }

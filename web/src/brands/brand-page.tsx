@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { BrandSheet } from '@kettle/contract/demand';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useBrandQuery, useJudgeBrandMutation } from '../api/api.ts';
+import { api, useBrandQuery, useJudgeBrandMutation } from '../api/api.ts';
+import { useAppDispatch } from '../app/store.ts';
 import { NotThere } from '../app/failed.tsx';
 import { useMarket } from '../app/use-market.ts';
 import { listingColumns } from '../listings/listing-columns.tsx';
@@ -15,6 +16,8 @@ import { DataTable, ROW_HEIGHT } from '../ui/data-table.tsx';
 import { count, day, money, percent } from '../ui/format.ts';
 import { figureOf } from '../ui/figure-of.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { StaleNote } from '../ui/stale-note.tsx';
+import { useKeptChanges } from '../ui/use-kept-document.ts';
 import { Worked } from '../ui/worked.tsx';
 
 export const Component = () => {
@@ -206,8 +209,11 @@ const Judgement = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }
   const [judge, { error }] = useJudgeBrandMutation();
   const [note, setNote] = useState(sheet.judged?.note ?? '');
   const known = sheet.judged?.known ?? null;
-  const put = (answer: typeof known, text = note): void =>
-    void judge({ params: { marketplace: market.id, brand: sheet.brand }, body: { known: answer, note: text } });
+  const changes = useKeptChanges<{ known: typeof known; note: string }>(sheet.judged?.version ?? 0, (body) =>
+    judge({ params: { marketplace: market.id, brand: sheet.brand }, body }),
+  );
+  const dispatch = useAppDispatch();
+  const put = (answer: typeof known, text = note): void => changes.keep({ known: answer, note: text });
   return (
     <>
       <Flex gap="1" role="group" aria-label={`Do buyers know ${sheet.brand} beyond ${market.name}?`} wrap="wrap">
@@ -241,7 +247,25 @@ const Judgement = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }
           judged on {day(sheet.judged.day, market.today)}
         </Text>
       )}
-      <ProblemNote error={error} kept="The note is still in the field." />
+      {changes.stale ? (
+        <StaleNote
+          differences={[
+            {
+              name: sheet.brand,
+              mine: `${changes.stale.body.known ?? 'not judged'} ${changes.stale.body.note}`,
+              newer: `${String(changes.stale.newer.known ?? 'not judged')} ${String(changes.stale.newer.note)}`,
+            },
+          ]}
+          onMine={changes.keepMine}
+          onNewer={() => {
+            setNote(String(changes.stale?.newer.note ?? ''));
+            changes.takeNewer();
+            dispatch(api.util.invalidateTags(['Brand']));
+          }}
+        />
+      ) : (
+        <ProblemNote error={error} kept="The note is still in the field." />
+      )}
     </>
   );
 };

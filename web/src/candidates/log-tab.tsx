@@ -1,14 +1,14 @@
 import { Box, Button, Flex, Text, Textarea } from '@chakra-ui/react';
-import { useState } from 'react';
 import type { Candidate } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useAddNoteMutation } from '../api/api.ts';
 import { day } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { useTyped } from '../ui/use-typed.ts';
 
 /** What happened to a candidate, newest first, and a place for notes. */
 export const LogTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
-  const [text, setText] = useState('');
+  const [text, setText] = useTyped(`note/${candidate.id}`);
   const [add, { error, isLoading }] = useAddNoteMutation();
   const write = async (): Promise<void> => {
     const result = await add({ params: { id: candidate.id }, body: { text } });

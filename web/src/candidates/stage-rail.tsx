@@ -2,7 +2,7 @@ import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Candidate } from '@kettle/contract/candidates';
 import type { Stage } from '@kettle/contract/shapes';
-import { useMoveStageMutation } from '../api/api.ts';
+import { problemOf, useMoveStageMutation } from '../api/api.ts';
 import { day } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
 
@@ -24,6 +24,7 @@ export const StageRail = ({ candidate, today }: { candidate: Candidate; today: s
   const next = NEXT[candidate.stage];
   const to = (stage: Stage, why?: string): void =>
     void move({ params: { id: candidate.id }, body: { stage, ...(why ? { reason: why } : {}) } });
+  const ruledOut = problemOf(error)?.type === '/problems/ruled-out';
   return (
     <Box>
       <Flex as="ol" aria-label="Stages" align="center" gap="2" fontSize="13px" wrap="wrap" listStyleType="none">
@@ -103,6 +104,21 @@ export const StageRail = ({ candidate, today }: { candidate: Candidate; today: s
         </Text>
       )}
       <ProblemNote error={error} />
+      {ruledOut && next && (
+        <Flex gap="2" mt="2" maxW="34rem">
+          <Input
+            size="xs"
+            aria-label="Why you go on with it all the same"
+            placeholder="Why all the same? What makes the gate not count here?"
+            value={reason}
+            maxLength={400}
+            onChange={(e) => setReason(e.target.value)}
+          />
+          <Button size="xs" variant="outline" disabled={reason.trim() === ''} onClick={() => to(next[0], reason)}>
+            Go on all the same
+          </Button>
+        </Flex>
+      )}
     </Box>
   );
 };

@@ -9,6 +9,7 @@ import { day, percent } from '../ui/format.ts';
 import { IntervalBar } from '../ui/interval-bar.tsx';
 import { Mark } from '../ui/mark.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { newerOf } from '../ui/use-kept-document.ts';
 
 type Part = ListingSheet['craft']['parts'][number];
 const NAMES: Record<CraftKey, string> = {
@@ -129,11 +130,16 @@ const OverruleForm = ({
   const [note, setNote] = useState(part.overruled?.note ?? '');
   const [overrule, { error, isLoading }] = useOverruleCraftMutation();
   const number = numberFromText(points);
+  const newer = newerOf<{ points: number | null; note: string }>(error);
   const wrong = number === null || !Number.isInteger(number) || number < 0 || number > 100;
   const send = async (value: number | null): Promise<void> => {
     const result = await overrule({
       params: { marketplace: market.id, code, part: part.key },
-      body: { points: value, note: value === null ? '' : note },
+      body: {
+        points: value,
+        note: value === null ? '' : note,
+        version: newer?.version ?? part.overruled?.version ?? 0,
+      },
     });
     if ('data' in result) onDone();
   };
@@ -182,7 +188,14 @@ const OverruleForm = ({
             A whole number from 0 to 100.
           </Text>
         )}
-        <ProblemNote error={error} kept="What you typed is still here." />
+        <ProblemNote
+          error={error}
+          kept={
+            newer
+              ? `There ${newer.points === null ? 'the rubric decides again' : `${newer.points} points were kept`}${newer.note ? `, “${newer.note}”` : ''}. What you typed is still here; keep it once more to put it in the place of that.`
+              : 'What you typed is still here.'
+          }
+        />
       </form>
     </Flex>
   );

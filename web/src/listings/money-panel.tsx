@@ -1,5 +1,4 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
-import { useEffect, useRef, useState } from 'react';
 import type { ListingSheet, SavedCosting } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
 import { costing, type CostingInputs } from '@kettle/core/costing/costing';
@@ -10,8 +9,9 @@ import { useSaveCostingMutation } from '../api/api.ts';
 import { money, percent } from '../ui/format.ts';
 import { NumberField } from '../ui/number-field.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { StaleNote, type Difference } from '../ui/stale-note.tsx';
+import { useKeptDocument } from '../ui/use-kept-document.ts';
 
-const KEEP_AFTER_MS = 500;
 const notBelowZero = (x: number): string | null => (x < 0 ? 'This cannot be below 0.' : null);
 const aShare = (x: number): string | null => (x < 0 || x > 100 ? 'Between 0 and 100.' : null);
 
@@ -25,16 +25,15 @@ export const MoneyPanel = ({
   sheet: ListingSheet;
   full?: boolean;
 }) => {
-  const [draft, setDraft] = useState<SavedCosting>(sheet.costing);
   const [save, { error }] = useSaveCostingMutation();
   const { listing } = sheet;
-  useKept(
-    draft,
+  const { draft, change, newer, takeNewer, keepMine } = useKeptDocument(
+    `costing/${market.id}/${listing.code}`,
     sheet.costing,
-    (latest) => void save({ params: { marketplace: market.id, code: listing.code }, body: latest }),
+    (latest) => save({ params: { marketplace: market.id, code: listing.code }, body: latest }),
   );
 
-  const set = (inputs: Partial<CostingInputs>): void => setDraft((d) => ({ ...d, inputs: { ...d.inputs, ...inputs } }));
+  const set = (inputs: Partial<CostingInputs>): void => change((d) => ({ ...d, inputs: { ...d.inputs, ...inputs } }));
   const price = draft.price ?? listing.price;
   const schedule = sheet.schedule?.document as FeeSchedule | undefined;
   if (!schedule) return <Text color="inkSoft">{sheet.fees.known ? '' : sheet.fees.reason}</Text>;
@@ -96,7 +95,7 @@ export const MoneyPanel = ({
           placeholder={listing.price === null ? 'not known' : String(major(listing.price))}
           suffix={market.currency}
           fault={(x) => (x <= 0 ? 'A price must be above 0.' : null)}
-          onChange={(v) => setDraft((d) => ({ ...d, price: minor(v) }))}
+          onChange={(v) => change((d) => ({ ...d, price: minor(v) }))}
         />
         {fees?.lines.map((line) => (
           <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} market={market} />
@@ -168,34 +167,64 @@ export const MoneyPanel = ({
         <Text mt="2" color="inkSoft" fontSize="12px">
           {sheet.schedule!.name}. To earn 10 on a cost of 5 with freight 1, net must be 16.
         </Text>
-        <ProblemNote error={error} kept="What you typed is still here; it is kept with the next change." />
+        {newer ? (
+          <StaleNote differences={differencesOf(draft, newer, market)} onMine={keepMine} onNewer={takeNewer} />
+        ) : (
+          <ProblemNote error={error} kept="What you typed is still here; it is kept with the next change." />
+        )}
       </Box>
     </Flex>
   );
 };
 
-/** Keeps a draft a moment after the last key, and at once when the panel goes away. */
-const useKept = (draft: SavedCosting, saved: SavedCosting, save: (draft: SavedCosting) => void): void => {
-  const last = useRef(saved);
-  const latest = useRef({ draft, save });
-  useEffect(() => {
-    latest.current = { draft, save };
-  });
-  useEffect(() => {
-    if (draft === last.current) return;
-    const timer = setTimeout(() => {
-      last.current = draft;
-      latest.current.save(draft);
-    }, KEEP_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, [draft]);
-  useEffect(
-    () => () => {
-      const now = latest.current;
-      if (now.draft !== last.current) now.save(now.draft);
-    },
-    [],
-  );
+const INPUT_NAMES: Record<keyof CostingInputs, string> = {
+  unitCost: 'Unit cost',
+  freight: 'Freight a unit',
+  dutyRate: 'Duty on unit cost',
+  preparation: 'Preparation a unit',
+  advertisingRate: 'Advertising, of price',
+  returnRate: 'Returns, of units',
+  lossPerReturn: 'Loss per return',
+  monthsStored: 'Months in storage',
+  fulfilment: 'Fulfilled by',
+  firstOrder: 'First order, units',
+  samples: 'Samples',
+  pictures: 'Pictures',
+  launchAdvertising: 'Launch advertising',
+  reserve: 'Reserve',
+};
+const IN_WORDS: Partial<Record<keyof CostingInputs, 'share' | 'plain'>> = {
+  dutyRate: 'share',
+  advertisingRate: 'share',
+  returnRate: 'share',
+  monthsStored: 'plain',
+  fulfilment: 'plain',
+  firstOrder: 'plain',
+};
+
+/** What differs between two costings, in the marketplace's money. */
+const differencesOf = (mine: SavedCosting, newer: SavedCosting, market: Marketplace): Difference[] => {
+  const words = (value: number | string | null, how: 'share' | 'plain' | undefined): string =>
+    value === null
+      ? 'not known'
+      : how === 'share'
+        ? percent(Number(value), 1)
+        : how === 'plain'
+          ? String(value)
+          : money(Number(value), market);
+  const keys = Object.keys(INPUT_NAMES) as (keyof CostingInputs)[];
+  return [
+    ...(mine.price === newer.price
+      ? []
+      : [{ name: 'Price to try', mine: words(mine.price, undefined), newer: words(newer.price, undefined) }]),
+    ...keys
+      .filter((key) => mine.inputs[key] !== newer.inputs[key])
+      .map((key) => ({
+        name: INPUT_NAMES[key],
+        mine: words(mine.inputs[key], IN_WORDS[key]),
+        newer: words(newer.inputs[key], IN_WORDS[key]),
+      })),
+  ];
 };
 
 const Line = ({

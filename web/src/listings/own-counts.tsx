@@ -7,7 +7,9 @@ import type { Marketplace } from '@kettle/contract/sources';
 import { parseCounts } from '@kettle/core/estimate/own-counts';
 import { useKeepCountsMutation } from '../api/api.ts';
 import { count, day } from '../ui/format.ts';
+import { kept } from '../app/kept.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { useTyped } from '../ui/use-typed.ts';
 
 /** Stock that the seller counted: typed a line at a time, or pasted; the estimate follows at once. */
 export const OwnCounts = ({ market, sheet }: { market: Marketplace; sheet: ListingSheet }) => {
@@ -15,8 +17,14 @@ export const OwnCounts = ({ market, sheet }: { market: Marketplace; sheet: Listi
   const [open, setOpen] = useState(false);
   const [removed, setRemoved] = useState<OwnCount | null>(null);
   const [keep, { error, isLoading }] = useKeepCountsMutation();
+  const shown = new Map(ownCounts.map((c) => [c.day, c.stock]));
+  // Each count says which one it takes the place of, so that one of another window is not overwritten unseen.
   const send = async (counts: OwnCount[], remove: string[]): Promise<boolean> =>
-    'data' in (await keep({ params: { marketplace: market.id, code: listing.code }, body: { counts, remove } }));
+    'data' in
+    (await keep({
+      params: { marketplace: market.id, code: listing.code },
+      body: { counts: counts.map((c) => ({ ...c, was: shown.get(c.day) ?? null })), remove },
+    }));
   return (
     <Box mt="2" fontSize="13px">
       <Button size="2xs" variant="outline" aria-expanded={open} onClick={() => setOpen(!open)}>
@@ -28,7 +36,12 @@ export const OwnCounts = ({ market, sheet }: { market: Marketplace; sheet: Listi
             Count the stock on different days, at about the same hour: what is missing was sold. Two weeks of counts
             make a fair figure; counts further apart than two weeks are not compared.
           </Text>
-          <CountForm today={today} isLoading={isLoading} onKeep={(counts) => send(counts, [])} />
+          <CountForm
+            place={`${market.id}/${listing.code}`}
+            today={today}
+            isLoading={isLoading}
+            onKeep={(counts) => send(counts, [])}
+          />
           <ProblemNote error={error} kept="What you typed is still here." />
           {ownCounts.length > 0 && (
             <Box
@@ -95,16 +108,18 @@ const changeInWords = (now: OwnCount, before: OwnCount | undefined): string => {
 };
 
 const CountForm = ({
+  place,
   today,
   isLoading,
   onKeep,
 }: {
+  place: string;
   today: string;
   isLoading: boolean;
   onKeep: (counts: OwnCount[]) => Promise<boolean>;
 }) => {
-  const [pasting, setPasting] = useState(false);
-  const [text, setText] = useState('');
+  const [pasting, setPasting] = useState(() => kept(`typed/counts/${place}`) !== null);
+  const [text, setText] = useTyped(`counts/${place}`);
   const [one, setOne] = useState({ day: today, stock: '', seller: '' });
   const typed = pasting ? text : one.stock.trim() === '' ? '' : `${one.day}\t${one.stock}\t${one.seller}`;
   const { counts, faults } = useMemo(() => parseCounts(typed, today), [typed, today]);

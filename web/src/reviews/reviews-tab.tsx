@@ -1,8 +1,8 @@
 import { Box, Button, Flex, HStack, Input, Skeleton, Text } from '@chakra-ui/react';
-import { useDeferredValue, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Candidate, MinedReviews, Theme } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useMinedReviewsQuery } from '../api/api.ts';
+import { useMinedReviewsQuery, useReadReviewsMutation } from '../api/api.ts';
 import { Empty } from '../ui/empty.tsx';
 import { count, day, decimal, percent } from '../ui/format.ts';
 import { IntervalBar } from '../ui/interval-bar.tsx';
@@ -12,6 +12,8 @@ import { useJob } from '../ui/use-job.ts';
 import { useLatestParameters } from '../ui/use-latest-parameters.ts';
 
 const KIND_MARK = { gripe: 'fails', praise: 'holds', wish: 'open' } as const;
+const LOOK_AGAIN_MS = 1_500;
+const PAUSE_MS = 400;
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
 /** What the line-up's buyers complain about, praise and wish for, with the sentences it rests on. */
@@ -20,19 +22,35 @@ export const ReviewsTab = ({ market, candidate }: { market: Marketplace; candida
   const stars = parameters.get('stars') ?? '';
   const words = parameters.get('words') ?? '';
   const [typed, setTyped] = useState(words);
-  const asked = useDeferredValue(words);
-  const { data, error, refetch } = useMinedReviewsQuery({
-    params: { id: candidate.id },
-    query: { ...(stars ? { stars } : {}), ...(asked ? { words: asked } : {}) },
-  });
-  const job = useJob(data?.job?.id ?? null, () => void refetch());
-  const [openTheme, setOpenTheme] = useState<string | null>(null);
+  const params = { id: candidate.id };
+  const [read, { data: started }] = useReadReviewsMutation();
+  const [following, setFollowing] = useState(false);
+  const { data, error, refetch } = useMinedReviewsQuery(
+    { params, query: { ...(stars ? { stars } : {}), ...(words ? { words } : {}) } },
+    // While texts are being read, what they say so far fills the list.
+    { pollingInterval: following ? LOOK_AGAIN_MS : 0 },
+  );
+  const jobId = data?.job?.id ?? started?.job?.id ?? null;
+  const job = useJob(jobId, () => void refetch());
+  const unread = data?.unread ?? 0;
+  const isOpen = job ? job.state === 'queued' || job.state === 'running' : jobId !== null;
+  if (following !== (unread > 0 && isOpen)) setFollowing(unread > 0 && isOpen);
+  useEffect(() => {
+    if (unread > 0 && jobId === null) void read({ params: { id: candidate.id } });
+  }, [unread, jobId, read, candidate.id]);
   const set = (key: string, value: (now: string) => string): void =>
     write((latest) => {
       const next = new URLSearchParams(latest);
       next.set(key, value(latest.get(key) ?? ''));
       return [...next].filter(([, v]) => v !== '');
     }, true);
+  // The words are asked for when the typing pauses.
+  useEffect(() => {
+    if (typed.trim() === words) return;
+    const timer = setTimeout(() => set('words', () => typed.trim()), PAUSE_MS);
+    return () => clearTimeout(timer);
+  });
+  const [openTheme, setOpenTheme] = useState<string | null>(null);
   const chosen = stars.split(',');
   const flip = (star: string): void =>
     set('stars', (now) => {
@@ -93,7 +111,7 @@ export const ReviewsTab = ({ market, candidate }: { market: Marketplace; candida
           aria-label="Words in the review"
           placeholder="Any word"
           value={typed}
-          onChange={(e) => (setTyped(e.target.value), set('words', () => e.target.value.trim()))}
+          onChange={(e) => setTyped(e.target.value)}
           _placeholder={{ color: 'inkSoft' }}
         />
         {(stars || words) && <Text>{count(data.matching)} match</Text>}
@@ -101,15 +119,29 @@ export const ReviewsTab = ({ market, candidate }: { market: Marketplace; candida
           {count(data.otherLanguage)} in other languages, {count(data.copies)} copies set aside
         </Text>
       </Flex>
-      {job && job.state !== 'done' && (
-        <Text px="5" py="2" role="status">
-          {job.state === 'failed' ? `■ ${job.message}` : job.message || 'The reviews are being read …'}{' '}
-          {job.total > 0 && job.state === 'running' ? `(${percent(job.done / job.total)})` : ''}
-        </Text>
+      {unread > 0 && (
+        <Box px="5" py="2" role="status" fontSize="13px">
+          <Text>
+            {job?.state === 'failed' || job?.state === 'cancelled' ? (
+              `■ ${job.message}`
+            ) : (
+              <>
+                <b>{count(data.all - unread)}</b> of {count(data.all)} reviews are read; what follows rests on those.
+              </>
+            )}
+          </Text>
+          <Box mt="1" h="3px" maxW="320px" bg="quietBar" borderRadius="2px" aria-hidden>
+            <Box h="100%" bg="aubergine" borderRadius="2px" w={percent((data.all - unread) / data.all)} />
+          </Box>
+        </Box>
       )}
       {data.themes.length === 0 ? (
-        <Empty title={data.matching === 0 ? 'No review matches' : 'No theme yet'}>
-          {data.matching === 0 ? 'Take a star or a word away.' : 'The texts that are read so far say nothing twice.'}
+        <Empty title={unread > 0 ? 'Being read' : data.matching === 0 ? 'No review matches' : 'No theme'}>
+          {unread > 0
+            ? 'Themes appear here as soon as two texts that are read say the same.'
+            : data.matching === 0
+              ? 'Take a star or a word away.'
+              : 'All texts are read, and they say nothing twice.'}
         </Empty>
       ) : (
         <Flex wrap="wrap" align="stretch">

@@ -13,9 +13,12 @@ import {
   type ShelfRules,
 } from '@kettle/core/shelf/rules';
 import type { Openness } from '@kettle/core/shelf/reading';
-import { useKeepShelfRulesMutation } from '../api/api.ts';
+import { api, useKeepShelfRulesMutation } from '../api/api.ts';
+import { useAppDispatch } from '../app/store.ts';
 import { count, decimal } from '../ui/format.ts';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { StaleNote, type Difference } from '../ui/stale-note.tsx';
+import { useKeptChanges } from '../ui/use-kept-document.ts';
 import './rules-editor.css';
 
 type NumberRule = { [K in keyof ShelfRules]: ShelfRules[K] extends number ? K : never }[keyof ShelfRules];
@@ -40,28 +43,46 @@ const THRESHOLDS: readonly [key: NumberRule, name: string, inPercent?: true][] =
   ['healthyRevenue', 'at least a month'],
 ];
 
+/** Which rules differ, in the numbers they are kept in. */
+const rulesDiffer = (mine: ShelfRules, newer: ShelfRules): Difference[] => [
+  ...(Object.keys(mine) as (keyof ShelfRules)[])
+    .filter((key) => key !== 'parts' && mine[key] !== newer[key])
+    .map((key) => ({ name: key, mine: String(mine[key]), newer: String(newer[key]) })),
+  ...PARTS.filter((key) => JSON.stringify(mine.parts[key]) !== JSON.stringify(newer.parts[key])).map((key) => ({
+    name: PART_NAMES[key],
+    mine: `weight ${mine.parts[key].weight}, ${mine.parts[key].map.join(' → ')}`,
+    newer: `weight ${newer.parts[key].weight}, ${newer.parts[key].map.join(' → ')}`,
+  })),
+];
+
 /** Thresholds, weights and maps of the shelf, the seller's own. What is typed is computed with at once and kept. */
 export const RulesEditor = ({
   market,
   rules,
   own,
+  version,
   openness,
   onTry,
 }: {
   market: Marketplace;
   rules: ShelfRules;
   own: boolean;
+  version: number;
   openness: Openness;
   onTry: (rules: ShelfRules | null) => void;
 }) => {
   const [keep, { error }] = useKeepShelfRulesMutation();
+  const changes = useKeptChanges<{ rules: ShelfRules | null }>(version, (body) =>
+    keep({ params: { marketplace: market.id }, body: body as never }),
+  );
+  const dispatch = useAppDispatch();
   const [fault, setFault] = useState<string | null>(null);
   const set = (next: ShelfRules): void => {
     const wrong = shelfRulesFault(next);
     setFault(wrong);
     if (wrong !== null) return;
     onTry(next);
-    void keep({ params: { marketplace: market.id }, body: { rules: next as never } });
+    changes.keep({ rules: next });
   };
   const setPart = (key: PartKey, change: Partial<ShelfRules['parts'][PartKey]>): void =>
     set({ ...rules, parts: { ...rules.parts, [key]: { ...rules.parts[key], ...change } } });
@@ -90,7 +111,7 @@ export const RulesEditor = ({
           onClick={() => {
             onTry(STARTER_SHELF_RULES);
             setFault(null);
-            void keep({ params: { marketplace: market.id }, body: { rules: null } });
+            changes.keep({ rules: null });
           }}
         >
           Back to the starter values
@@ -101,7 +122,22 @@ export const RulesEditor = ({
           ■ {fault} The values before it still hold.
         </Text>
       )}
-      <ProblemNote error={error} kept="What you typed holds until you leave the page." />
+      {changes.stale ? (
+        <StaleNote
+          differences={rulesDiffer(
+            changes.stale.body.rules ?? STARTER_SHELF_RULES,
+            changes.stale.newer.rules as ShelfRules,
+          )}
+          onMine={changes.keepMine}
+          onNewer={() => {
+            changes.takeNewer();
+            onTry(null);
+            dispatch(api.util.invalidateTags(['Shelf']));
+          }}
+        />
+      ) : (
+        <ProblemNote error={error} kept="What you typed holds until you leave the page." />
+      )}
       <Flex gap="8" wrap="wrap" mt="2">
         <div>
           <h3>Parts of openness</h3>

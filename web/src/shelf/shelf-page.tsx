@@ -143,6 +143,7 @@ const ShelfBody = ({ market, state }: { market: Marketplace; state: ShelfState }
           market={market}
           rules={rules}
           own={shelf.ownRules}
+          version={shelf.rulesVersion}
           openness={reading.openness}
           onTry={state.tryRules}
         />

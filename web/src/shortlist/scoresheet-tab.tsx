@@ -4,10 +4,14 @@ import type { Candidate } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import type { Criterion, Gate, Scoresheet } from '@kettle/core/score/scoresheet';
-import { useAnswerMutation, useCandidateScoreQuery, useScoresheetQuery } from '../api/api.ts';
+import { api, useAnswerMutation, useCandidateScoreQuery, useScoresheetQuery } from '../api/api.ts';
+import { useAppDispatch } from '../app/store.ts';
 import { decimal } from '../ui/format.ts';
 import { Mark } from '../ui/mark.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { StaleNote } from '../ui/stale-note.tsx';
+import { useKeptChanges } from '../ui/use-kept-document.ts';
+import { useTyped } from '../ui/use-typed.ts';
 
 const GROUPS: [Criterion['group'], string][] = [
   ['demand', 'Demand'],
@@ -25,7 +29,6 @@ export const ScoresheetTab = ({ candidate }: { market: Marketplace; candidate: C
     { params: { id: candidate.id } },
     { refetchOnMountOrArgChange: true },
   );
-  const [answer, { error: answerError }] = useAnswerMutation();
   if (sheetError || error)
     return (
       <Box px="5">
@@ -35,8 +38,6 @@ export const ScoresheetTab = ({ candidate }: { market: Marketplace; candidate: C
   if (!sheet || !scored) return <Skeleton m="5" h="300px" />;
   const document = sheet.document as Scoresheet;
   const { score } = scored;
-  const put = (key: string, choice: string | null, evidence: string): void =>
-    void answer({ params: { id: candidate.id, key }, body: { choice, evidence } });
   return (
     <Box px="5" py="4" maxW="60rem">
       <Flex align="baseline" gap="3" wrap="wrap">
@@ -52,7 +53,6 @@ export const ScoresheetTab = ({ candidate }: { market: Marketplace; candidate: C
           </Text>
         )}
       </Flex>
-      <ProblemNote error={answerError} />
       <Text as="h3" fontWeight="700" mt="4" mb="1">
         Gates
       </Text>
@@ -61,7 +61,8 @@ export const ScoresheetTab = ({ candidate }: { market: Marketplace; candidate: C
           key={gate.key}
           gate={gate}
           state={score.gates[i]!}
-          onAnswer={(choice, evidence) => put(gate.key, choice, evidence)}
+          candidate={candidate.id}
+          answer={scored.answers[gate.key]}
         />
       ))}
       {GROUPS.map(([group, name]) => {
@@ -78,7 +79,8 @@ export const ScoresheetTab = ({ candidate }: { market: Marketplace; candidate: C
                 key={criterion.key}
                 criterion={criterion}
                 result={result}
-                onAnswer={(choice, evidence) => put(criterion.key, choice, evidence)}
+                candidate={candidate.id}
+                answer={scored.answers[criterion.key]}
               />
             ))}
           </Box>
@@ -88,7 +90,7 @@ export const ScoresheetTab = ({ candidate }: { market: Marketplace; candidate: C
   );
 };
 
-type OnAnswer = (choice: string | null, evidence: string) => void;
+type Answer = ScoredCandidate['answers'][string] | undefined;
 
 const Row = ({
   name,
@@ -122,20 +124,38 @@ const Row = ({
   </Flex>
 );
 
+/** An answer by judgement, with the evidence beside it. */
 const Choices = ({
   options,
-  chosen,
-  source,
+  candidate,
+  criterion,
+  answer,
   label,
-  onAnswer,
 }: {
   options: [string, string][];
-  chosen: string | null;
-  source: string;
+  candidate: number;
+  criterion: string;
+  answer: Answer;
   label: string;
-  onAnswer: OnAnswer;
 }) => {
-  const [evidence, setEvidence] = useState(/^Judged on [\d-]+: (.*)\.$/.exec(source)?.[1] ?? '');
+  const [send, { error }] = useAnswerMutation();
+  const dispatch = useAppDispatch();
+  const changes = useKeptChanges<{ choice: string | null; evidence: string }>(answer?.version ?? 0, (body) =>
+    send({ params: { id: candidate, key: criterion }, body }),
+  );
+  const chosen = answer?.choice ?? null;
+  // Evidence that is typed before an answer is chosen waits in the browser.
+  const [waiting, setWaiting] = useTyped(`evidence/${candidate}/${criterion}`);
+  const [typed, setTyped] = useState<string | null>(null);
+  const evidence = typed ?? (answer ? answer.evidence : waiting);
+  const nameOf = (choice: string | null): string =>
+    choice === null ? 'not answered' : (options.find(([key]) => key === choice)?.[1] ?? choice);
+  const put = (choice: string | null): void => {
+    changes.keep({ choice, evidence });
+    // Taken back, the answer is gone; what was read still stands.
+    setWaiting(choice === null ? evidence : '');
+    setTyped(null);
+  };
   return (
     <>
       <HStack gap="1" role="group" aria-label={label} wrap="wrap">
@@ -146,7 +166,7 @@ const Choices = ({
             variant={chosen === key ? 'solid' : 'outline'}
             colorPalette={chosen === key ? 'aubergine' : undefined}
             aria-pressed={chosen === key}
-            onClick={() => onAnswer(chosen === key ? null : key, evidence)}
+            onClick={() => put(chosen === key ? null : key)}
           >
             {text}
           </Button>
@@ -160,10 +180,29 @@ const Choices = ({
         placeholder="Evidence: what you read, where"
         value={evidence}
         maxLength={2000}
-        onChange={(e) => setEvidence(e.target.value)}
-        onBlur={() => chosen !== null && !source.includes(evidence) && onAnswer(chosen, evidence)}
+        onChange={(e) => (answer ? setTyped(e.target.value) : setWaiting(e.target.value))}
+        onBlur={() => answer && typed !== null && (typed === answer.evidence ? setTyped(null) : put(chosen))}
         _placeholder={{ color: 'inkSoft' }}
       />
+      {changes.stale ? (
+        <StaleNote
+          differences={[
+            {
+              name: label,
+              mine: `${nameOf(changes.stale.body.choice)} ${changes.stale.body.evidence}`,
+              newer: `${nameOf(changes.stale.newer.choice as string | null)} ${String(changes.stale.newer.evidence)}`,
+            },
+          ]}
+          onMine={changes.keepMine}
+          onNewer={() => {
+            changes.takeNewer();
+            setTyped(null);
+            dispatch(api.util.invalidateTags(['Score']));
+          }}
+        />
+      ) : (
+        <ProblemNote error={error} kept="What you typed is still here." />
+      )}
     </>
   );
 };
@@ -171,13 +210,15 @@ const Choices = ({
 const GateRow = ({
   gate,
   state,
-  onAnswer,
+  candidate,
+  answer,
 }: {
   gate: Gate;
   state: ScoredCandidate['score']['gates'][number];
-  onAnswer: OnAnswer;
+  candidate: number;
+  answer: Answer;
 }) => {
-  const judged = state.source.startsWith('Judged on');
+  const judged = answer !== undefined;
   return (
     <Row
       name={gate.name}
@@ -200,9 +241,9 @@ const GateRow = ({
             ['pass', 'passes'],
             ['fail', 'fails'],
           ]}
-          chosen={judged ? state.state : null}
-          source={state.source}
-          onAnswer={onAnswer}
+          candidate={candidate}
+          criterion={gate.key}
+          answer={answer}
         />
       )}
     </Row>
@@ -212,11 +253,13 @@ const GateRow = ({
 const CriterionRow = ({
   criterion,
   result,
-  onAnswer,
+  candidate,
+  answer,
 }: {
   criterion: Criterion;
   result: ScoredCandidate['score']['criteria'][number];
-  onAnswer: OnAnswer;
+  candidate: number;
+  answer: Answer;
 }) => (
   <Row
     name={criterion.name}
@@ -235,9 +278,9 @@ const CriterionRow = ({
       <Choices
         label={criterion.name}
         options={criterion.scale.options.map((o) => [o.key, o.label])}
-        chosen={result.choice}
-        source={result.source}
-        onAnswer={onAnswer}
+        candidate={candidate}
+        criterion={criterion.key}
+        answer={answer}
       />
     ) : (
       <Text className="figures">

@@ -283,13 +283,13 @@ const useDropping = (market: Marketplace) => {
 };
 
 /**
- * An address without limits opens, once, with the sieve that the seller starts from; where there is none, the sitting
+ * An address without limits and without a listing opens, once, with the sieve that the seller starts from; where there is none, the sitting
  * goes on where it was left.
  */
 const useStart = (market: Marketplace, sift: SiftAddress): void => {
   const { data } = useSievesQuery({ params: { marketplace: market.id }, query: { place: 'sift' } });
   const [left] = useState(() =>
-    sift.search === '' && sift.sieve === null ? (kept<string>(sittingOf(market.id)) ?? '') : null,
+    sift.search === '' && sift.sieve === null && sift.open === null ? (kept<string>(sittingOf(market.id)) ?? '') : null,
   );
   const started = useRef(false);
   const { load, goOn } = sift;

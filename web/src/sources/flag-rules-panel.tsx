@@ -1,14 +1,17 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
-import { FLAG_NAMES, RISKS, TRAITS, type FlagKey, type FlagRules } from '@kettle/core/listing/flags';
+import { FLAG_NAMES, RISKS, STARTER_RULES, TRAITS, type FlagKey, type FlagRules } from '@kettle/core/listing/flags';
 import { boundFromText, boundToText } from '@kettle/core/sift/address';
 import type { Unit } from '@kettle/core/sift/measures';
 import { unitSuffix } from '@kettle/core/sift/sentence';
-import { useFlagRulesQuery, useKeepFlagRulesMutation } from '../api/api.ts';
+import { api, useFlagRulesQuery, useKeepFlagRulesMutation } from '../api/api.ts';
+import { useAppDispatch } from '../app/store.ts';
 import { WordsField } from '../sift/choice-cards.tsx';
 import '../sift/sift.css';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { StaleNote, type Difference } from '../ui/stale-note.tsx';
+import { useKeptChanges } from '../ui/use-kept-document.ts';
 
 type Threshold = Exclude<keyof FlagRules, 'words'>;
 const THRESHOLDS: [Threshold, FlagKey, string, Unit][] = [
@@ -37,8 +40,11 @@ export const FlagRulesPanel = ({ market }: { market: Marketplace }) => {
   const [keep, { error, isLoading }] = useKeepFlagRulesMutation();
   const [open, setOpen] = useState(false);
   const rules = data?.rules as unknown as FlagRules | undefined;
-  const set = (change: Partial<FlagRules>): void =>
-    void keep({ params, body: { rules: { ...rules!, ...change } as never } });
+  const changes = useKeptChanges<{ rules: FlagRules | null }>(data?.version ?? 0, (body) =>
+    keep({ params, body: body as never }),
+  );
+  const dispatch = useAppDispatch();
+  const set = (change: Partial<FlagRules>): void => changes.keep({ rules: { ...rules!, ...change } });
   return (
     <Box mt="2" className="card" w="100%">
       <Flex align="center" gap="3">
@@ -90,7 +96,7 @@ export const FlagRulesPanel = ({ market }: { market: Marketplace }) => {
                 />
               ))}
               {data?.own && (
-                <Button mt="3" size="xs" variant="outline" onClick={() => void keep({ params, body: { rules: null } })}>
+                <Button mt="3" size="xs" variant="outline" onClick={() => changes.keep({ rules: null })}>
                   Back to the starter rules
                 </Button>
               )}
@@ -98,9 +104,37 @@ export const FlagRulesPanel = ({ market }: { market: Marketplace }) => {
           </Box>
         </>
       )}
-      <ProblemNote error={error} kept="The rules are as they were." />
+      {changes.stale ? (
+        <StaleNote
+          differences={rulesDiffer(changes.stale.body.rules, changes.stale.newer.rules as FlagRules)}
+          onMine={changes.keepMine}
+          onNewer={() => {
+            changes.takeNewer();
+            dispatch(api.util.invalidateTags(['Rules']));
+          }}
+        />
+      ) : (
+        <ProblemNote error={error} kept="The rules are as they were." />
+      )}
     </Box>
   );
+};
+
+/** Which rules differ, in the numbers they are kept in. */
+const rulesDiffer = (mine: FlagRules | null, newer: FlagRules): Difference[] => {
+  const own = mine ?? STARTER_RULES;
+  return [
+    ...THRESHOLDS.filter(([key]) => own[key] !== newer[key]).map(([key, flag, label]) => ({
+      name: `${FLAG_NAMES[flag]}: ${label}`,
+      mine: String(own[key]),
+      newer: String(newer[key]),
+    })),
+    ...BY_WORDS.filter((flag) => String(own.words[flag] ?? '') !== String(newer.words[flag] ?? '')).map((flag) => ({
+      name: FLAG_NAMES[flag],
+      mine: (own.words[flag] ?? []).join(', '),
+      newer: (newer.words[flag] ?? []).join(', '),
+    })),
+  ];
 };
 
 const ThresholdField = ({

@@ -2,10 +2,13 @@ import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { StayAway } from '@kettle/contract/sift';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useCategoriesQuery, useKeepStayAwayMutation, useStayAwayQuery } from '../api/api.ts';
+import { api, useCategoriesQuery, useKeepStayAwayMutation, useStayAwayQuery } from '../api/api.ts';
+import { useAppDispatch } from '../app/store.ts';
 import { WordsField } from '../sift/choice-cards.tsx';
 import '../sift/sift.css';
 import { ProblemNote } from '../ui/problem-note.tsx';
+import { StaleNote } from '../ui/stale-note.tsx';
+import { useKeptChanges } from '../ui/use-kept-document.ts';
 
 /** Kinds and words that no sift shows, unless its card says otherwise. Kept as it is changed; the last change can be undone. */
 export const StayAwayPanel = ({ market }: { market: Marketplace }) => {
@@ -14,10 +17,12 @@ export const StayAwayPanel = ({ market }: { market: Marketplace }) => {
   const { data: categories } = useCategoriesQuery({ params });
   const [keep, { error }] = useKeepStayAwayMutation();
   const [before, setBefore] = useState<StayAway | null>(null);
+  const changes = useKeptChanges<Omit<StayAway, 'version'>>(data?.version ?? 0, (body) => keep({ params, body }));
+  const dispatch = useAppDispatch();
   if (!data) return null;
   const set = (next: StayAway): void => {
     setBefore(data);
-    void keep({ params, body: next });
+    changes.keep(next);
   };
   const path = (id: number): string => categories?.find((c) => c.id === id)?.path ?? `category ${id}`;
   return (
@@ -69,7 +74,7 @@ export const StayAwayPanel = ({ market }: { market: Marketplace }) => {
             size="2xs"
             variant="outline"
             onClick={() => {
-              void keep({ params, body: before });
+              changes.keep(before);
               setBefore(null);
             }}
           >
@@ -77,7 +82,29 @@ export const StayAwayPanel = ({ market }: { market: Marketplace }) => {
           </Button>
         </Flex>
       )}
-      <ProblemNote error={error} kept="The list is as it was." />
+      {changes.stale ? (
+        <StaleNote
+          differences={[
+            {
+              name: 'Words',
+              mine: changes.stale.body.words.join(', '),
+              newer: (changes.stale.newer as unknown as StayAway).words.join(', '),
+            },
+            {
+              name: 'Kinds',
+              mine: changes.stale.body.categories.map(path).join(', '),
+              newer: (changes.stale.newer as unknown as StayAway).categories.map(path).join(', '),
+            },
+          ].filter((d) => d.mine !== d.newer)}
+          onMine={changes.keepMine}
+          onNewer={() => {
+            changes.takeNewer();
+            dispatch(api.util.invalidateTags(['Rules']));
+          }}
+        />
+      ) : (
+        <ProblemNote error={error} kept="The list is as it was." />
+      )}
     </Box>
   );
 };

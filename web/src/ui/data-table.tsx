@@ -261,6 +261,7 @@ export const DataTable = <R extends RowData>({
                   index={index}
                   places={steady}
                   current={index === current}
+                  open={index === found}
                   enlarged={enlarged && index === current}
                   marked={isMarked?.(row) ?? false}
                   quiet={isQuiet?.(row) ?? false}
@@ -300,6 +301,7 @@ interface RowProps<R> {
   index: number;
   places: Place<R>[];
   current: boolean;
+  open: boolean;
   enlarged: boolean;
   marked: boolean;
   quiet: boolean;
@@ -307,11 +309,17 @@ interface RowProps<R> {
 }
 
 /** Drawn again only when something of the row itself changes: scrolling and moving leave the others alone. */
-const Row = memo(({ row, index, places, current, enlarged, marked, quiet, onClick }: RowProps<never>) => (
+const Row = memo(({ row, index, places, current, open, enlarged, marked, quiet, onClick }: RowProps<never>) => (
   <tr
     aria-rowindex={index + 2}
     aria-current={current ? 'true' : undefined}
-    className={classes(onClick && 'opens', marked && 'is-marked', quiet && 'is-quiet', enlarged && 'is-enlarged')}
+    className={classes(
+      onClick && 'opens',
+      open && 'is-open',
+      marked && 'is-marked',
+      quiet && 'is-quiet',
+      enlarged && 'is-enlarged',
+    )}
     onClick={onClick && (() => onClick(index))}
   >
     {places.map(({ column, left, lastPinned }) => (

@@ -101,6 +101,8 @@ export const useLimits = <C>(form: AddressForm<C>, keptAs: string): LimitAddress
   useEffect(() => {
     const here = new URLSearchParams(parameters);
     here.delete(OPEN);
+    // An address that only leads to a listing is no sitting: the one that was left stays.
+    if (here.size === 0 && parameters.has(OPEN)) return;
     keep(keptAs, here.toString());
   }, [parameters, keptAs]);
   const sieve = Number(parameters.get(SIEVE) ?? Number.NaN);
