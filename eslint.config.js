@@ -1,6 +1,7 @@
 import js from '@eslint/js';
 import { defineConfig, globalIgnores } from 'eslint/config';
 import prettier from 'eslint-config-prettier';
+import regexp from 'eslint-plugin-regexp';
 import reactHooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import ts from 'typescript-eslint';
@@ -25,6 +26,15 @@ export default defineConfig(
   ts.configs.recommended,
   reactHooks.configs.flat['recommended-latest'],
   prettier,
+  {
+    files: ['*/src/**', 'scripts/**'],
+    // Patterns meet texts from strangers: none may take a time that grows faster than the text.
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false, ignorePartial: false }],
+    },
+  },
   { languageOptions: { globals: { ...globals.node } } },
   { files: ['web/**'], languageOptions: { globals: { ...globals.browser } } },
   {

@@ -14,4 +14,5 @@ export function startDatabase(
 ): Promise<PrivateDatabase>;
 export function freePort(): Promise<number>;
 export function programPath(name: string): string | null;
+export function passwordOf(root: string): string;
 export const repositoryRoot: string;

@@ -3,7 +3,7 @@
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import {
-  createWriteStream,
+  appendFileSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
@@ -11,6 +11,7 @@ import {
   readFileSync,
   renameSync,
   rmSync,
+  statSync,
   writeFileSync,
 } from 'node:fs';
 import { createConnection, createServer } from 'node:net';
@@ -181,6 +182,20 @@ const socketPlace = (root) => {
   return { socket: join(folder, 'db.sock'), folder };
 };
 
+const LARGEST_LOG = 5_000_000;
+/**
+ * Writes what the database says into its log; beyond some megabytes the older half is put away. What a full disk does not
+ * take is dropped: were it not read, the database would wait for ever to be heard.
+ */
+const logInto = (file) => (chunk) => {
+  try {
+    if (existsSync(file) && statSync(file).size > LARGEST_LOG) renameSync(file, `${file}.old`);
+    appendFileSync(file, chunk, { mode: 0o600 });
+  } catch {
+    // Dropped.
+  }
+};
+
 /** The end of a log, to find out why a server did not start. */
 const endOf = (file) => {
   try {
@@ -241,12 +256,10 @@ export const startDatabase = async (root, say = () => {}, wishedPort = 0, name =
     '--max-allowed-packet=64M',
     ...asUser(),
   ];
-  const log = createWriteStream(join(root, 'database.log'), { flags: 'a' });
-  // A full disk takes the log's lines, not the program.
-  log.on('error', () => undefined);
+  const writeLog = logInto(join(root, 'database.log'));
   const child = spawn(command[0], command.slice(1), { stdio: ['ignore', 'pipe', 'pipe'], detached: true });
-  child.stdout.pipe(log);
-  child.stderr.pipe(log);
+  child.stdout.on('data', writeLog);
+  child.stderr.on('data', writeLog);
   const exited = new Promise((resolve) => child.once('exit', (code) => resolve(code)));
   let gone = false;
   void exited.then(() => (gone = true));

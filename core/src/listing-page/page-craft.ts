@@ -103,7 +103,7 @@ const bulletsChecks = (bullets: readonly string[]): CraftCheck[] => {
 
 const descriptionChecks = (description: string): CraftCheck[] => {
   const long = description.length;
-  const sentences = description.split(/[.!?]+\s/).filter((s) => s.trim() !== '').length;
+  const sentences = description.split(/[.!?]\s/).filter((s) => s.trim() !== '').length;
   const box = /\b(with|includes?|contains?|comes with|in the box|set of)\b/i.test(description);
   return [
     check(

@@ -46,7 +46,7 @@ export const minorFromText = (text: string, currency: string): Minor | null => {
  */
 export const numberFromText = (text: string, wholeOnly = false): number | null => {
   const bare = text.replace(/[\s\u00a0\u202f'’$€£¥]/g, '');
-  if (!/^[+-]?[\d.,]*\d[\d.,]*$/.test(bare)) return null;
+  if (!/^[+-]?[\d.,]+$/.test(bare) || !/\d/.test(bare)) return null;
   const lastPoint = bare.lastIndexOf('.');
   const lastComma = bare.lastIndexOf(',');
   const decimalAt = Math.max(lastPoint, lastComma);

@@ -14,7 +14,8 @@ export const guardText = (text: string): string =>
   text
     .slice(0, LONGEST_TEXT)
     .toWellFormed()
-    .replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F\u200B-\u200F\u202A-\u202E\u2060-\u2069\uFEFF]/g, '')
+    // Control and format characters: zero-width, direction, soft hyphens.
+    .replace(/[\p{Cc}\p{Cf}]/gu, (sign) => (/\s/.test(sign) ? ' ' : ''))
     .replace(/\b(?:https?|ftp):\/\/\S*/gi, ' ')
     .replace(/([^\p{L}\p{N}\s])\1{3,}/gu, '$1$1$1')
     .replace(new RegExp(`\\S{${LONGEST_WORD}}(?=\\S)`, 'g'), '$& ');

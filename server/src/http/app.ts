@@ -17,7 +17,7 @@ import { serveSift } from '../sift/routes.ts';
 import { Overtaken } from '../sift/service.ts';
 import { serveSources } from '../sources/routes.ts';
 import { serveWatch } from '../watch/routes.ts';
-import { localHostOnly, ownPagesOnly } from './guards.ts';
+import { decodableOnly, localHostOnly, ownPagesOnly } from './guards.ts';
 import { openApi } from './openapi.ts';
 import { makePage } from './page.ts';
 import { notFound, problemFrom } from './problem.ts';
@@ -29,7 +29,7 @@ export const makeApp = (services: Services, log: Logger): Express => {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
-  app.use(localHostOnly, ownPagesOnly);
+  app.use(decodableOnly, localHostOnly, ownPagesOnly);
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -91,6 +91,8 @@ export const makeApp = (services: Services, log: Logger): Express => {
     if (response.headersSent) return next(error);
     const problem = problemFrom(error);
     if (problem.status >= 500) log.error({ err: error, url: request.url }, problem.title);
+    // What was not read of it would be taken for the next request on the same line.
+    if (!request.complete) response.setHeader('Connection', 'close');
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   });
   return app;

@@ -22,3 +22,10 @@ export const ownPagesOnly = (request: Request, _: Response, next: NextFunction):
     throw new ProblemError(403, 'foreign-page', 'Another site tried to change something here; that was refused.');
   next();
 };
+
+/** Addresses that do not decode are refused before anybody makes something of them. */
+export const decodableOnly = (request: Request, _: Response, next: NextFunction): void => {
+  // Throws a URIError, which is told as a problem.
+  decodeURIComponent(request.path);
+  next();
+};

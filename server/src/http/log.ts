@@ -1,4 +1,4 @@
-import { pino, type Logger } from 'pino';
+import { pino, type DestinationStream, type Logger } from 'pino';
 
 const LONGEST = 600;
 const cut = (text: unknown): string => {
@@ -37,13 +37,16 @@ const describe = (error: Told | string | null | undefined, depth = 0): unknown =
 };
 
 /** The program's log: bounded lines without the contents of files or fields. */
-export const makeLog = (level: string): Logger =>
-  pino({
-    level,
-    serializers: {
-      err: (error: Told) => describe(error),
-      req: (request: { method?: string; url?: string }) => ({ method: request.method, url: cut(request.url) }),
-      res: (response: { statusCode?: number }) => ({ status: response.statusCode }),
-      url: cut,
+export const makeLog = (level: string, to?: DestinationStream): Logger =>
+  pino(
+    {
+      level,
+      serializers: {
+        err: (error: Told) => describe(error),
+        req: (request: { method?: string; url?: string }) => ({ method: request.method, url: cut(request.url) }),
+        res: (response: { statusCode?: number }) => ({ status: response.statusCode }),
+        url: cut,
+      },
     },
-  });
+    to,
+  );

@@ -56,4 +56,5 @@ export interface Task extends Lease {
 }
 /** How a run ended, as it crosses from a thread: errors keep no names on that way. */
 export type Ended =
-  { how: 'finished' | 'cancelled' | 'overtaken' } | { how: 'failed'; sentence: string | null; error: string };
+  | { how: 'finished' | 'cancelled' | 'overtaken' }
+  | { how: 'failed'; sentence: string | null; databaseAway: boolean; error: string };

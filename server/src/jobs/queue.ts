@@ -13,7 +13,7 @@ import { endConnectionOf, heldBy, laneOf } from './lease.ts';
 /** Also how soon a cancelled job of this process is noticed when it was cancelled through another. */
 const LOOK_EVERY_MS = 1_000;
 /** A running job without a sign of life for this long is taken over. */
-const SILENT_SECONDS = 30;
+const SILENT_SECONDS = Number(process.env.KETTLE_LEASE_SECONDS ?? 30);
 const MOST_ATTEMPTS = 3;
 const SWEEP_EVERY_MS = 3_600_000;
 /** A thread for each kind of job; they are started when needed and end when idle. */
@@ -268,11 +268,23 @@ export class Jobs {
     };
     try {
       const ended = (await this.pool!.run(task, { signal: job.end.signal })) as Ended;
-      if (ended.how === 'failed') await fail(ended.error, ended.sentence);
+      if (ended.how !== 'failed') return;
+      if (ended.databaseAway) await this.putBack(job);
+      else await fail(ended.error, ended.sentence);
     } catch (error) {
       // Cancelled, given back or taken over: whoever did it has written so.
       if (!job.end.signal.aborted) await fail(error, null);
     }
+  }
+
+  /** The database went away under a job: nothing of it was kept, and it is tried again like one that fell silent. */
+  private async putBack(job: Running): Promise<void> {
+    await this.database.db
+      .update(jobs)
+      .set({ state: 'queued', worker: null })
+      .where(heldBy(job))
+      // Not even that can be written: the job is found when its sign of life is old.
+      .catch(() => undefined);
   }
 
   /** Removes files that no open job waits for, a day after they were given. */

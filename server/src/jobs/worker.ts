@@ -1,7 +1,7 @@
 import { workerData } from 'node:worker_threads';
 import { openDatabase, type Database } from '../db/connection.ts';
 import { jobHandlers } from './handlers.ts';
-import { diskFullSentence } from '../http/problem.ts';
+import { diskFullSentence, isDatabaseAway } from '../http/problem.ts';
 import { Cancelled, ForPeople, Overtaken, type Ended, type JobContext, type Task } from './kinds.ts';
 import { contextOf } from './lease.ts';
 
@@ -28,6 +28,7 @@ export default async ({ kind, payload, ...lease }: Task): Promise<Ended> => {
     const told = error as Error & { cause?: Error };
     return {
       how: 'failed',
+      databaseAway: isDatabaseAway(error),
       sentence: error instanceof ForPeople ? error.message : diskFullSentence(error),
       error: String((told.cause ?? told).stack ?? told).slice(0, LONGEST_ERROR),
     };

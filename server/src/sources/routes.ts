@@ -23,7 +23,8 @@ export const serveSources = (app: Express, services: Services): void => {
   serve(app, routes.categories, async ({ params }) => categoryTree(db, await marketOf(db, params.marketplace)));
   serve(app, routes.preview, async ({ params, query, request }) => {
     await marketOf(db, params.marketplace);
-    return previewImport(services, params.kind, query.name, request);
+    // Not destroyed when reading breaks off: the refusal still goes back on the same line.
+    return previewImport(services, params.kind, query.name, request.iterator({ destroyOnReturn: false }));
   });
   serve(app, routes.import, async ({ params, body }) => {
     const market = await marketOf(db, params.marketplace);

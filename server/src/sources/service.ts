@@ -93,8 +93,9 @@ export const addMarketplace = async (
   const id = name
     .toLowerCase()
     .normalize('NFKD')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
+    .split(/[^a-z0-9]+/)
+    .filter(Boolean)
+    .join('-')
     .slice(0, 40);
   if (id === '') throw badField('name', 'The name needs at least one letter or digit.');
   const [result] = await database.db

@@ -35,7 +35,8 @@ export const keepUpload = async (db: Db, name: string, file: AsyncIterable<Buffe
     }
     await flush();
   } catch (error) {
-    await dropUpload(db, uploadId);
+    // What is left behind when not even that can be written is swept away later.
+    await dropUpload(db, uploadId).catch(() => undefined);
     throw error;
   }
   return uploadId;

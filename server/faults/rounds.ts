@@ -1,0 +1,425 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type mysql from 'mysql2/promise';
+import { freePort, repositoryRoot } from '../../scripts/private-database.mjs';
+import { differencesOf, fingerprintOf, structureOf, type Fingerprint } from './fingerprint.ts';
+import { pause, RealProgram, type Part } from './program.ts';
+import { randomFrom } from './requests.ts';
+import { endOf, MARKET, prepare, workOf } from './work.ts';
+
+export interface Round {
+  round: number;
+  /** What was going on, what was done to it, and how many milliseconds into it. */
+  during: string;
+  fault: string;
+  after_ms: number;
+  took_ms: number;
+  differences: string[];
+}
+const LISTINGS = 1000;
+/** Longer than the lease that the harness gives its programs. */
+const FROZEN_MS = 9000;
+
+type Fault = (program: RealProgram) => Promise<void>;
+const kill =
+  (part: Part): Fault =>
+  async (program) =>
+    void program.signal(part, 'SIGKILL');
+
+/** Frozen past its lease while another server on the same database takes over; then it wakes. */
+const freeze: Fault = async (program) => {
+  const url = program.databaseUrl();
+  const server = program.pidOf('server');
+  if (server === null) return;
+  process.kill(server, 'SIGSTOP');
+  const other = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    cwd: repositoryRoot,
+    stdio: 'ignore',
+    env: {
+      ...process.env,
+      KETTLE_DATABASE_URL: url,
+      KETTLE_WORKSPACE: 'demo',
+      KETTLE_LISTINGS: String(LISTINGS),
+      KETTLE_PORT: String(await freePort()),
+      LOG_LEVEL: 'silent',
+      KETTLE_LEASE_SECONDS: '5',
+    },
+  });
+  await pause(FROZEN_MS);
+  process.kill(server, 'SIGCONT');
+  await pause(1500);
+  other.kill('SIGTERM');
+  await new Promise((resolve) => (other.exitCode === null ? other.once('exit', resolve) : resolve(null)));
+};
+
+const cutConnections: Fault = (program) =>
+  program.withDatabase(async (connection) => {
+    const [rows] = await connection.query<mysql.RowDataPacket[]>(
+      'select id from information_schema.processlist where id <> connection_id() and user = "kettle"',
+    );
+    for (const { id } of rows) await connection.query(`kill ${Number(id)}`).catch(() => undefined);
+  });
+
+const FAULTS: [string, Fault][] = [
+  ['server killed', kill('server')],
+  ['database killed', kill('database')],
+  ['start script killed', kill('start')],
+  ['parent killed', kill('parent')],
+  ['stopped in order', async (program) => void program.signal('start', 'SIGINT')],
+  ['connections cut', cutConnections],
+  [
+    'killed twice',
+    async (program) => {
+      program.signal('server', 'SIGKILL');
+      await pause(1200);
+      program.signal('database', 'SIGKILL');
+    },
+  ],
+  ['frozen past its lease', freeze],
+];
+
+const agreesWithSift = async (program: RealProgram): Promise<string[]> => {
+  const until = Date.now() + 30_000;
+  for (;;) {
+    const { total, index } = await program.call<{ total: number; index: { behind: boolean } }>(
+      'GET',
+      `${MARKET}/sift?rows=1`,
+    );
+    const inDatabase = await program.withDatabase(async (c) => {
+      const [rows] = await c.query<mysql.RowDataPacket[]>(
+        'select count(*) n from listings where marketplace_id = "quayside"',
+      );
+      return Number(rows[0]!.n);
+    });
+    if (total === inDatabase && !index.behind) return [];
+    if (!index.behind || Date.now() > until) return [`the sift holds ${total} listings, the database ${inDatabase}`];
+    await pause(100);
+  }
+};
+
+interface Undisturbed {
+  fingerprints: Fingerprint[];
+  took: number[];
+}
+
+export class Harness {
+  private readonly folder = mkdtempSync(join(tmpdir(), 'kettle faults '));
+  private readonly seed: number;
+  private readonly random: () => number;
+  private readonly tell: (round: Round) => void;
+  readonly rounds: Round[] = [];
+
+  constructor(seed: number, tell: (round: Round) => void = () => {}) {
+    this.seed = seed;
+    this.random = randomFrom(seed);
+    this.tell = tell;
+  }
+
+  get failed(): Round[] {
+    return this.rounds.filter((r) => r.differences.length > 0);
+  }
+  clean(): void {
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  private note(round: Omit<Round, 'round'>): void {
+    const noted = { round: this.rounds.length + 1, ...round };
+    this.rounds.push(noted);
+    this.tell(noted);
+  }
+
+  private template = '';
+  /** A demo workspace that all sequences begin from, made once and closed in order. */
+  private async workspace(name: string): Promise<RealProgram> {
+    if (this.template === '') {
+      this.template = join(this.folder, 'template');
+      const first = new RealProgram(this.template, 'demo', LISTINGS);
+      await first.address();
+      await prepare(first);
+      await first.stop();
+    }
+    const data = join(this.folder, name);
+    rmSync(data, { recursive: true, force: true });
+    cpSync(this.template, data, { recursive: true });
+    return new RealProgram(data, 'demo', LISTINGS);
+  }
+
+  private async undisturbed(from: number, to: number): Promise<Undisturbed> {
+    const program = await this.workspace('undisturbed');
+    const result: Undisturbed = { fingerprints: [], took: [] };
+    await program.address();
+    for (let i = from; i < to; i++) {
+      const since = performance.now();
+      const job = await endOf(program, await workOf(i).ask(program));
+      if (job.state !== 'done') throw new Error(`Undisturbed, ${job.kind} ended ${job.state}: ${job.message}`);
+      result.took.push(performance.now() - since);
+      result.fingerprints.push(await program.withDatabase(fingerprintOf));
+    }
+    await program.stop();
+    return result;
+  }
+
+  /** Rounds of jobs, each hurt once at a random moment; afterwards all must be as in a run that nobody hurt. */
+  async jobs(count: number, until = Infinity): Promise<void> {
+    const expected = await this.undisturbed(0, count);
+    const program = await this.workspace('disturbed');
+    await program.address();
+    for (let i = 0; i < count && Date.now() < until; i++) {
+      // Every fault meets every kind of job: their numbers share no divisor with one shift a turn.
+      const [name, fault] = FAULTS[(i + Math.floor(i / 6) + this.seed) % FAULTS.length]!;
+      const work = workOf(i);
+      const after = this.random() * expected.took[i]! * 1.1;
+      const since = performance.now();
+      const differences: string[] = [];
+      try {
+        const asked = await work.ask(program);
+        await pause(after);
+        await fault(program);
+        const ended = await endOf(program, asked);
+        if (ended.state !== 'done') differences.push(`the job ended ${ended.state}: ${ended.message}`);
+        const got = await program.withDatabase(fingerprintOf);
+        differences.push(...differencesOf(expected.fingerprints[i]!, got), ...(await agreesWithSift(program)));
+      } catch (error) {
+        differences.push((error as Error).message.slice(0, 600));
+      }
+      this.note({
+        during: work.name,
+        fault: name,
+        after_ms: Math.round(after),
+        took_ms: Math.round(performance.now() - since),
+        differences,
+      });
+      if (differences.length > 0) {
+        // What follows would differ from then on: the sequence ends here.
+        await program.stop().catch(() => undefined);
+        return;
+      }
+    }
+    await program.stop();
+  }
+
+  /** First starts of an empty workspace, killed at a random moment, then started again. */
+  async firstStarts(count: number): Promise<void> {
+    const whole = new RealProgram(join(this.folder, 'whole'), 'own', LISTINGS);
+    const since = performance.now();
+    await whole.address();
+    const took = performance.now() - since;
+    const expected = await whole.withDatabase(structureOf);
+    await whole.stop();
+    for (let i = 0; i < count; i++)
+      await this.startRound(
+        'first start',
+        i,
+        took,
+        expected,
+        (data) => new RealProgram(data, 'own', LISTINGS),
+        () => {},
+      );
+  }
+
+  /** Upgrades of a workspace of an earlier version with data in it, killed at a random moment, then started again. */
+  async upgrades(count: number): Promise<void> {
+    const old = join(this.folder, 'old');
+    await this.workspace('old').then(async (program) => {
+      await program.address();
+      await program.withDatabase(backToEarlier);
+      await program.stop();
+    });
+    const copyOld = (data: string): void => cpSync(old, data, { recursive: true });
+    const upgraded = join(this.folder, 'upgraded');
+    copyOld(upgraded);
+    const program = new RealProgram(upgraded, 'demo', LISTINGS);
+    const since = performance.now();
+    await program.address();
+    const took = performance.now() - since;
+    const both = async (connection: mysql.Connection): Promise<Fingerprint> => ({
+      ...(await structureOf(connection)),
+      ...(await fingerprintOf(connection)),
+    });
+    const expected = await program.withDatabase(both);
+    await program.stop();
+    for (let i = 0; i < count; i++)
+      await this.startRound(
+        'upgrade',
+        i,
+        took,
+        expected,
+        (data) => new RealProgram(data, 'demo', LISTINGS),
+        copyOld,
+        both,
+      );
+  }
+
+  private async startRound(
+    during: string,
+    i: number,
+    took: number,
+    expected: Fingerprint,
+    make: (data: string) => RealProgram,
+    fill: (data: string) => void,
+    read: (connection: mysql.Connection) => Promise<Fingerprint> = structureOf,
+  ): Promise<void> {
+    const data = join(this.folder, `start ${i}`);
+    fill(data);
+    const program = make(data);
+    const parts: Part[] = ['server', 'database', 'start', 'parent'];
+    const part = parts[i % parts.length]!;
+    const after = this.random() * took;
+    const since = performance.now();
+    const differences: string[] = [];
+    try {
+      program.launch();
+      await pause(after);
+      program.signal(part, 'SIGKILL');
+      await program.address();
+      differences.push(...differencesOf(expected, await program.withDatabase(read)));
+    } catch (error) {
+      differences.push((error as Error).message.slice(0, 600));
+    }
+    await program.stop().catch((error: Error) => differences.push(error.message.slice(0, 300)));
+    rmSync(data, { recursive: true, force: true });
+    this.note({
+      during,
+      fault: `${part} killed`,
+      after_ms: Math.round(after),
+      took_ms: Math.round(performance.now() - since),
+      differences,
+    });
+  }
+
+  /** Work on a disk that fills up meanwhile; with room again it goes on, and nothing is half kept. Needs leave to mount. */
+  async fullDisk(count: number): Promise<boolean> {
+    const disk = join(this.folder, 'disk');
+    mkdirSync(disk, { recursive: true });
+    if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=900m', 'tmpfs', disk]).status !== 0) return false;
+    try {
+      const expected = await this.undisturbed(0, count);
+      const program = await this.workspace(join('disk', 'data'));
+      await program.address();
+      for (let i = 0; i < count; i++) {
+        const since = performance.now();
+        const differences: string[] = [];
+        const work = workOf(i);
+        const before = await program.withDatabase(fingerprintOf);
+        const filler = join(disk, 'filler');
+        try {
+          spawnSync('dd', ['if=/dev/zero', `of=${filler}`, 'bs=1M'], { stdio: 'ignore' });
+          const asked = await work.ask(program).catch((error: Error) => error);
+          const ended = asked instanceof Error ? null : await endOf(program, asked).catch(() => null);
+          rmSync(filler, { force: true });
+          if (ended?.state !== 'done') {
+            const said = asked instanceof Error ? asked.message : (ended?.message ?? 'no end');
+            if (!/disk is full/i.test(said)) differences.push(`said: ${said.slice(0, 200)}`);
+            const kept = await program.withDatabase(fingerprintOf);
+            differences.push(
+              ...differencesOf(
+                { ...before, uploads: '', upload_pieces: '' },
+                { ...kept, uploads: '', upload_pieces: '' },
+              ),
+            );
+            await program.withDatabase((c) => c.query('delete from uploads'));
+            const again = await endOf(program, await work.ask(program));
+            if (again.state !== 'done') differences.push(`with room again it ended ${again.state}: ${again.message}`);
+          }
+          differences.push(...differencesOf(expected.fingerprints[i]!, await program.withDatabase(fingerprintOf)));
+        } catch (error) {
+          rmSync(filler, { force: true });
+          differences.push((error as Error).message.slice(0, 400));
+        }
+        this.note({
+          during: work.name,
+          fault: 'disk full',
+          after_ms: 0,
+          took_ms: Math.round(performance.now() - since),
+          differences,
+        });
+        if (differences.length > 0) break;
+      }
+      await program.stop();
+      await this.startWithoutRoom(disk);
+    } finally {
+      spawnSync('umount', ['-l', disk]);
+    }
+    return true;
+  }
+
+  /** A first start without room says so, and works with room. */
+  private async startWithoutRoom(disk: string): Promise<void> {
+    const since = performance.now();
+    const differences: string[] = [];
+    const filler = join(disk, 'filler');
+    rmSync(join(disk, 'data'), { recursive: true, force: true });
+    const room = 20 + Math.floor(this.random() * 300);
+    spawnSync('dd', ['if=/dev/zero', `of=${filler}`, 'bs=1M', `count=${900 - room}`], { stdio: 'ignore' });
+    const program = new RealProgram(join(disk, 'fresh'), 'own', LISTINGS);
+    program.launch();
+    const until = Date.now() + 90_000;
+    while (program.isRunning && !/is ready/.test(program.output) && Date.now() < until) await pause(50);
+    const said = program.output;
+    rmSync(filler, { force: true });
+    if (!/is ready/.test(said) && !/disk is full/i.test(said))
+      differences.push(`with ${room} MB it said: ${said.slice(-300)}`);
+    try {
+      await program.address();
+    } catch (error) {
+      differences.push((error as Error).message.slice(0, 400));
+    }
+    await program.stop().catch((error: Error) => differences.push(error.message));
+    this.note({
+      during: 'first start',
+      fault: `only ${room} MB left`,
+      after_ms: 0,
+      took_ms: Math.round(performance.now() - since),
+      differences,
+    });
+  }
+
+  /** Files beside the data, emptied or replaced between two runs. */
+  async oddFiles(): Promise<void> {
+    const program = await this.workspace('odd files');
+    await program.address();
+    const before = await program.withDatabase(fingerprintOf);
+    await program.stop();
+    for (const name of ['running.json', 'secret.json', 'accounts.sql', 'database.pid'])
+      for (const text of ['', '{', `{"pid":${process.pid}}`]) {
+        const since = performance.now();
+        const differences: string[] = [];
+        writeFileSync(join(program.data, name), text);
+        try {
+          await program.address();
+          differences.push(...differencesOf(before, await program.withDatabase(fingerprintOf)));
+          JSON.parse(readFileSync(join(program.data, 'secret.json'), 'utf8'));
+        } catch (error) {
+          differences.push((error as Error).message.slice(0, 400));
+        }
+        await program.stop();
+        this.note({
+          during: 'start',
+          fault: `${name} holds ${JSON.stringify(text)}`,
+          after_ms: 0,
+          took_ms: Math.round(performance.now() - since),
+          differences,
+        });
+      }
+  }
+}
+
+/** Takes a workspace back to how the version before this one's migrations left it, its own record of them included. */
+const backToEarlier = async (connection: mysql.Connection): Promise<void> => {
+  for (const sql of [
+    'drop table upload_pieces',
+    'drop table migration_steps',
+    'alter table uploads add content longtext not null default "", drop column columns',
+    'alter table jobs drop index jobs_lane, drop column lane, drop column claim',
+    'alter table answers drop column version',
+    'alter table costings drop column version',
+    'alter table brand_judgements drop column version',
+    'alter table craft_overrules drop column version',
+    'alter table marketplaces drop column flag_rules_version, drop column shelf_rules_version, drop column stay_away_version',
+    'create table __drizzle_migrations (id serial primary key, hash text not null, created_at bigint)',
+    'insert into __drizzle_migrations (hash, created_at) values ("0000", 1795490908888), ("0001", 1795593814815), ("0002", 1795604681254), ("0003", 1795616491094)',
+  ])
+    await connection.query(sql);
+};
