@@ -275,6 +275,12 @@ describe('ways back', () => {
       { remove: ['price'], loosen: null, brings: 40 },
     ]);
   });
+  test('pieces are whole: a bound on them is loosened to a whole number, which brings what it says', () => {
+    const units = [60.771, 58.2, 55.4, 40.9];
+    const index = buildSiftIndex(units.map((u, i) => row(i + 1, { measures: { units: u } })));
+    const [first] = ways(index, query({ ranges: { units: { min: 61, max: null } } }));
+    expect(first).toEqual({ remove: [], loosen: { key: 'units', side: 'min', to: 58 }, brings: 2 });
+  });
   test('where no single limit is to blame, the pair that is', () => {
     const q = query({ ranges: { price: { min: null, max: 9 }, reviews: { min: null, max: 5 } } });
     expect(ways(priced(10, 20, 60), q)).toEqual([{ remove: ['price', 'reviews'], loosen: null, brings: 3 }]);

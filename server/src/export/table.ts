@@ -17,8 +17,8 @@ const REACTS = '=+\\-@\uFF1D\uFF0B\uFF0D\uFF20';
  * Where a cell begins: at the start of the text, and behind a sign at which a program that expects other separators cuts
  * it in two. Blanks do not count.
  */
-const BEGINS = new RegExp(`(^|[;\\t\\r\\n])([ \\u00A0]*)(?=[${REACTS}'\\t\\r])`, 'g');
-const GUARDED = new RegExp(`(^|[;\\t\\r\\n])([ \\u00A0]*)'(?=[${REACTS}'\\t\\r])`, 'g');
+const BEGINS = new RegExp(`(^|[;\\t\\r\\n])([ \\u00A0]*)(?=[${REACTS}'])`, 'g');
+const GUARDED = new RegExp(`(^|[;\\t\\r\\n])([ \\u00A0]*)'(?=[${REACTS}'])`, 'g');
 
 /**
  * A text that a spreadsheet would take for a formula gets an apostrophe in front, wherever a cell of it may begin; one
