@@ -10,7 +10,7 @@ import { money, percent } from '../ui/format.ts';
 import { NumberField } from '../ui/number-field.tsx';
 import { ProblemNote } from '../ui/problem-note.tsx';
 import { StaleNote, type Difference } from '../ui/stale-note.tsx';
-import { useKeptDocument } from '../ui/use-kept-document.ts';
+import { newerOf, useKeptDocument } from '../ui/use-kept-document.ts';
 
 const notBelowZero = (x: number): string | null => (x < 0 ? 'This cannot be below 0.' : null);
 const aShare = (x: number): string | null => (x < 0 || x > 100 ? 'Between 0 and 100.' : null);
@@ -170,7 +170,11 @@ export const MoneyPanel = ({
         {newer ? (
           <StaleNote differences={differencesOf(draft, newer, market)} onMine={keepMine} onNewer={takeNewer} />
         ) : (
-          <ProblemNote error={error} kept="What you typed is still here; it is kept with the next change." />
+          // A refusal as older that told the same content has come to what was wanted.
+          <ProblemNote
+            error={newerOf(error) ? null : error}
+            kept="What you typed is still here; it is kept with the next change."
+          />
         )}
       </Box>
     </Flex>

@@ -131,7 +131,7 @@ export const ReviewsTab = ({ market, candidate }: { market: Marketplace; candida
             )}
           </Text>
           <Box mt="1" h="3px" maxW="320px" bg="quietBar" borderRadius="2px" aria-hidden>
-            <Box h="100%" bg="aubergine" borderRadius="2px" w={percent((data.all - unread) / data.all)} />
+            <Box h="100%" bg="aubergine" borderRadius="2px" w={`${(100 * (data.all - unread)) / data.all}%`} />
           </Box>
         </Box>
       )}

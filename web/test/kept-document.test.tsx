@@ -1,0 +1,146 @@
+import { describe, expect, test, beforeEach } from '@jest/globals';
+import '@testing-library/jest-dom/jest-globals';
+import { act, screen, waitFor } from '@testing-library/react';
+import { useState } from 'react';
+import userEvent from '@testing-library/user-event';
+import type { Candidate, MinedReviews } from '@kettle/contract/candidates';
+import { MoneyPanel } from '../src/listings/money-panel.tsx';
+import { ReviewsTab } from '../src/reviews/reviews-tab.tsx';
+import { answering, quayside, show } from './render.tsx';
+import { sheet } from './sheet-fixture.ts';
+
+beforeEach(() => localStorage.clear());
+const unitCost = () => screen.getByRole('textbox', { name: 'Unit cost USD' });
+type Body = { version: number; inputs: { unitCost: number | null } };
+const stale = (current: object) => ({
+  type: '/problems/stale',
+  title: 'This was changed in another window since you opened it.',
+  status: 409,
+  current,
+});
+
+describe('a document that is kept as it is typed', () => {
+  test('each change is made to the version that the one before brought', async () => {
+    let version = 7;
+    const asked = answering((_, __, body) => ({ ...(body as Body), version: ++version }));
+    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    await userEvent.type(unitCost(), '9');
+    await waitFor(() => expect(asked).toHaveLength(1));
+    await userEvent.type(unitCost(), '4');
+    await waitFor(() => expect(asked).toHaveLength(2));
+    expect(asked.map((a) => (a.body as Body).version)).toEqual([0, 8]);
+    expect((asked[1]!.body as Body).inputs.unitCost).toBe(9400);
+  });
+  test('refused as an older one, nothing typed is lost: both stand side by side, and mine is kept on top of the newer', async () => {
+    const theirs = { ...sheet().costing, inputs: { ...sheet().costing.inputs, unitCost: 700 }, version: 5 };
+    const asked = answering((_, __, body) =>
+      (body as Body).version === 5 ? { ...(body as Body), version: 6 } : stale(theirs),
+    );
+    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    await userEvent.type(unitCost(), '8');
+    expect(await screen.findByText('This was changed in another window since you opened it.')).toBeInTheDocument();
+    expect(screen.getByRole('row', { name: /Unit cost 8.00 7.00/ })).toBeInTheDocument();
+    expect(unitCost()).toHaveValue('8');
+    const before = asked.length;
+    await userEvent.click(screen.getByRole('button', { name: 'Keep what is typed here' }));
+    await waitFor(() => expect(asked.length).toBe(before + 1));
+    expect(asked.at(-1)!.body).toMatchObject({ version: 5, inputs: { unitCost: 800 } });
+    await waitFor(() => expect(screen.queryByText(/changed in another window/)).not.toBeInTheDocument());
+  });
+  test('the same content kept elsewhere is no conflict', async () => {
+    answering((_, __, body) => stale({ ...(body as Body), version: 9 }));
+    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    await userEvent.type(unitCost(), '8');
+    await waitFor(() => expect(localStorage.getItem('kettle/typed/costing/quayside/QS1')).toBeNull());
+    expect(screen.queryByText(/changed in another window/)).not.toBeInTheDocument();
+  });
+  test('what could not be sent waits in the browser and is sent when one comes back', async () => {
+    let away = true;
+    const asked = answering((_, __, body) =>
+      away
+        ? { type: '/problems/database-away', title: 'The database does not answer.', status: 503 }
+        : { ...(body as Body), version: 1 },
+    );
+    const { unmount } = show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    await userEvent.type(unitCost(), '8');
+    await waitFor(() => expect(asked.length).toBeGreaterThan(0));
+    unmount();
+    away = false;
+    const before = asked.length;
+    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    expect(unitCost()).toHaveValue('8');
+    await waitFor(() => expect(asked.length).toBeGreaterThan(before));
+    await waitFor(() => expect(localStorage.getItem('kettle/typed/costing/quayside/QS1')).toBeNull());
+  });
+  test('a newer one that comes while nothing is typed is taken over', () => {
+    answering((_, __, body) => body);
+    const newer = { ...sheet().costing, inputs: { ...sheet().costing.inputs, unitCost: 700 }, version: 5 };
+    let put = (_: ReturnType<typeof sheet>): void => {};
+    const Frame = () => {
+      const [shown, set] = useState(sheet());
+      put = set;
+      return <MoneyPanel market={quayside} sheet={shown} />;
+    };
+    show(<Frame />);
+    expect(unitCost()).toHaveValue('');
+    act(() => put(sheet({ costing: newer })));
+    expect(unitCost()).toHaveValue('7');
+  });
+});
+
+describe('reviews that are being read', () => {
+  const mined = (change: Partial<MinedReviews>): MinedReviews => ({
+    job: null,
+    unread: 0,
+    listings: [{ id: 1, code: 'QS1', title: 'Press', texts: 3 }],
+    all: 400,
+    withText: 400,
+    otherLanguage: 0,
+    copies: 0,
+    noText: 0,
+    matching: 400,
+    themes: [],
+    reviews: [],
+    ...change,
+  });
+  const candidate = { id: 1 } as Candidate;
+  const job = { id: 5, kind: 'mine-reviews', state: 'running', done: 100, total: 400, message: '', result: null };
+  test('it says how far it is, asks once to have them read, and fills as it goes', async () => {
+    let unread = 300;
+    const asked = answering((method, path) =>
+      path.startsWith('/api/jobs')
+        ? { ...job, state: unread === 0 ? 'done' : 'running' }
+        : method === 'POST'
+          ? { job }
+          : mined({ unread, job: unread === 0 ? null : (job as never) }),
+    );
+    show(<ReviewsTab market={quayside} candidate={candidate} />);
+    expect(await screen.findByText(/of 400 reviews are read/)).toHaveTextContent(
+      '100 of 400 reviews are read; what follows rests on those.',
+    );
+    expect(screen.queryByText(/say nothing twice/)).not.toBeInTheDocument();
+    unread = 50;
+    await waitFor(() => expect(screen.getByText(/of 400 reviews are read/)).toHaveTextContent('350 of 400'), {
+      timeout: 5000,
+    });
+    unread = 0;
+    expect(
+      await screen.findByText('All texts are read, and they say nothing twice.', {}, { timeout: 5000 }),
+    ).toBeInTheDocument();
+    expect(asked.filter((a) => a.method === 'POST').length).toBeLessThanOrEqual(1);
+  });
+  test('none is put into the queue by looking: it is asked for when some are unread', async () => {
+    const asked = answering((method) => (method === 'POST' ? { job } : mined({ unread: 400 })));
+    show(<ReviewsTab market={quayside} candidate={candidate} />);
+    await waitFor(() =>
+      expect(asked.filter((a) => a.method === 'POST').map((a) => a.path)).toEqual(['/api/candidates/1/reviews/read']),
+    );
+  });
+  test('words are asked for when the typing pauses', async () => {
+    const asked = answering(() => mined({}));
+    show(<ReviewsTab market={quayside} candidate={candidate} />);
+    await userEvent.type(await screen.findByRole('textbox', { name: 'Words in the review' }), 'spindle');
+    await waitFor(() => expect(asked.some((a) => a.path.includes('words=spindle'))).toBe(true));
+    expect(asked.filter((a) => a.path.includes('words='))).toHaveLength(1);
+  });
+});
