@@ -44,10 +44,13 @@ export const freePort = () =>
     });
   });
 
-/** Words in front of a command that make the kernel end it when its parent dies, however that dies. */
+/**
+ * Words in front of a command that make the kernel end it when its parent dies, however that dies. Not by a signal that
+ * can be missed: a database that is just starting does not hear a polite one. All that is kept survives it.
+ */
 export const diesWithParent = () => {
   const setpriv = programPath('setpriv');
-  return setpriv ? [setpriv, '--pdeathsig', 'TERM', '--'] : [];
+  return setpriv ? [setpriv, '--pdeathsig', 'KILL', '--'] : [];
 };
 
 const until = async (holds, limit, step = 40) => {

@@ -53,7 +53,11 @@ const startersOf = () => {
 /** Calls back once when one of those who started this program has gone, however it went. */
 export const whenStarterIsGone = (callback, everyMs = 500) => {
   const starters = startersOf();
-  if (starters.length === 0) return;
+  if (starters.length === 0) {
+    // Started by npm, and npm is gone already.
+    if (process.env.npm_lifecycle_event !== undefined) callback();
+    return;
+  }
   const timer = setInterval(() => {
     if (starters.every(isSame)) return;
     clearInterval(timer);

@@ -23,6 +23,7 @@ const ownAddress = databaseAddress();
 const data = folderOf(mode, wished);
 
 let database = null;
+let opening = Promise.resolve();
 let port = firstPort ?? 4173;
 let stopping = false;
 const children = new Set();
@@ -41,6 +42,8 @@ const stop = async (code) => {
   setTimeout(killAll, PATIENCE_MS).unref();
   for (const child of children) child.kill('SIGTERM');
   await Promise.all([...children].map((child) => child.over));
+  // One that is just being started is waited for a while; after that it ends with this process.
+  await Promise.race([opening, new Promise((resolve) => setTimeout(resolve, PATIENCE_MS / 2))]).catch(() => undefined);
   await database?.stop();
   leave(data);
   process.exit(code);
@@ -106,7 +109,8 @@ const startServer = () =>
   );
 
 const openDatabase = async (atPort) => {
-  database = await startDatabase(data, (sentence) => console.log(sentence), atPort);
+  opening = startDatabase(data, (sentence) => console.log(sentence), atPort);
+  database = await opening;
   tell(data, { database: database.port });
   void database.exited.then(async () => {
     if (stopping) return;
@@ -117,7 +121,6 @@ const openDatabase = async (atPort) => {
     console.error('The database stopped unexpectedly; starting it again.');
     try {
       await openDatabase(database.port);
-      if (stopping) await database.stop();
     } catch (error) {
       console.error(error.message);
       await stop(1);

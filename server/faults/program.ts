@@ -64,7 +64,7 @@ export class RealProgram {
     const shell = spawn('sh', ['-c', command, process.execPath, this.data], {
       cwd: repositoryRoot,
       stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, LOG_LEVEL: 'silent', KETTLE_LEASE_SECONDS: '5', ...env },
+      env: { ...process.env, LOG_LEVEL: 'silent', KETTLE_LEASE_SECONDS: '5', npm_lifecycle_event: this.mode, ...env },
     });
     const hear = (chunk: Buffer): void => void (this.said = (this.said + chunk.toString()).slice(-20_000));
     shell.stdout.on('data', hear);

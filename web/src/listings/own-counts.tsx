@@ -202,6 +202,8 @@ const CountForm = ({
             type="submit"
             size="2xs"
             colorPalette="aubergine"
+            // Its words are hidden while it waits; its name is not.
+            aria-label={counts.length > 1 ? `Keep ${counts.length} counts` : 'Keep the count'}
             loading={isLoading}
             disabled={counts.length === 0 || faults.length > 0}
           >
