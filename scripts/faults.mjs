@@ -14,7 +14,7 @@ const { status } = spawnSync(
   [
     '--import',
     'tsx',
-    join(root, 'server', 'faults', fuzz ? 'fuzz-run.ts' : 'faults-run.ts'),
+    join(root, 'server', 'test', 'faults', fuzz ? 'fuzz-run.ts' : 'faults-run.ts'),
     ...(fuzz ? words.slice(1) : words),
   ],
   { cwd: root, stdio: 'inherit' },

@@ -53,7 +53,7 @@ const market = '/marketplaces/quayside';
 for (const [anchor, rivals, cost] of STORIES) {
   const { id } = await ask('POST', `${market}/candidates`, { anchor, rivals });
   await ask('POST', `/candidates/${id}/stage`, { stage: 'watched' });
-  const { job } = await ask('GET', `/candidates/${id}/reviews`);
+  const { job } = await ask('POST', `/candidates/${id}/reviews/read`);
   await ended(job);
   const { costing } = await ask('GET', `${market}/listings/${anchor}`);
   await ask('PUT', `${market}/listings/${anchor}/costing`, {
@@ -69,16 +69,21 @@ for (const [anchor, rivals, cost] of STORIES) {
       pictures: 30000,
       launchAdvertising: 80000,
     },
+    version: costing.version,
   });
 }
 await ended(await ask('POST', `${market}/hob`, { days: 30 }));
-await ask('PUT', '/candidates/1/answers/no-patent', { choice: 'pass', evidence: 'registers searched for the spindle' });
+await ask('PUT', '/candidates/1/answers/no-patent', {
+  choice: 'pass',
+  evidence: 'registers searched for the spindle',
+  version: 0,
+});
 for (const [key, choice] of [
   ['curable', 'both'],
   ['different', 'some'],
   ['means', 'tight'],
 ])
-  await ask('PUT', `/candidates/1/answers/${key}`, { choice, evidence: '' });
+  await ask('PUT', `/candidates/1/answers/${key}`, { choice, evidence: '', version: 0 });
 await ask('POST', '/candidates/1/stage', { stage: 'weighed' });
 await ask('POST', '/candidates/1/stage', { stage: 'shortlisted' });
 for (const [name, search, reasoning] of [

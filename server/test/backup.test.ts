@@ -6,9 +6,9 @@ import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { readFileSync } from 'node:fs';
 import { repositoryRoot } from '../../scripts/private-database.mjs';
-import { fingerprintOf } from '../faults/fingerprint.ts';
-import { RealProgram } from '../faults/program.ts';
-import { endOf, MARKET, prepare, workOf } from '../faults/work.ts';
+import { fingerprintOf } from './faults/fingerprint.ts';
+import { RealProgram } from './faults/program.ts';
+import { endOf, MARKET, prepare, workOf } from './faults/work.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'kettle copies '));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

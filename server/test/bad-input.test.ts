@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { emptyCosting } from '@kettle/core/costing/costing';
 import type { Problem } from '@kettle/contract/shapes';
 import { csv, startProgram, type Program } from './program.ts';
 
@@ -11,23 +12,7 @@ afterAll(() => program.stop());
 const CODE = 'QS0049G9';
 const costing = (change: object): object => ({
   price: null,
-  inputs: {
-    unitCost: 900,
-    freight: 200,
-    dutyRate: 0,
-    preparation: 0,
-    advertisingRate: 0.1,
-    returnRate: 0,
-    lossPerReturn: 0,
-    monthsStored: 1,
-    fulfilment: 'marketplace',
-    firstOrder: null,
-    samples: 0,
-    pictures: 0,
-    launchAdvertising: 0,
-    reserve: 0,
-    ...change,
-  },
+  inputs: { ...emptyCosting(), unitCost: 900, freight: 200, ...change },
   version: 0,
 });
 

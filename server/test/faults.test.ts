@@ -1,5 +1,5 @@
 import { afterAll, expect, test } from '@jest/globals';
-import { Harness } from '../faults/rounds.ts';
+import { Harness } from './faults/rounds.ts';
 
 /** The short form of `npm run faults`: the real program is hurt at random moments; the seed is printed. */
 const seed = Number(process.env.KETTLE_SEED ?? Math.floor(Math.random() * 1e6));

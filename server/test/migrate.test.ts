@@ -6,7 +6,7 @@ import type mysql from 'mysql2/promise';
 import { openDatabase, type Database } from '../src/db/connection.ts';
 import { isFromLaterVersion, migrateDatabase } from '../src/db/migrate.ts';
 import { repositoryRoot } from '../../scripts/private-database.mjs';
-import { structureOf } from '../faults/fingerprint.ts';
+import { structureOf } from './faults/fingerprint.ts';
 import { freshSchema } from './program.ts';
 
 const MIGRATIONS = join(repositoryRoot, 'server', 'src', 'db', 'migrations');

@@ -1,9 +1,10 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { request } from 'node:http';
+import { emptyCosting } from '@kettle/core/costing/costing';
 import type { Problem } from '@kettle/contract/shapes';
 import type { Preview } from '@kettle/contract/sources';
 import { count } from 'drizzle-orm';
-import { fuzz } from '../faults/fuzz.ts';
+import { fuzz } from './faults/fuzz.ts';
 import { jobs, listings, uploadPieces, uploads } from '../src/db/schema.ts';
 import { makeLog } from '../src/http/log.ts';
 import { csv, importCsv, startProgram, type Program } from './program.ts';
@@ -26,22 +27,7 @@ const curve = {
   reviewRate: null,
   reviewSpread: null,
 };
-const inputs = {
-  unitCost: 900,
-  freight: 200,
-  dutyRate: 0,
-  preparation: 0,
-  advertisingRate: 0.1,
-  returnRate: 0,
-  lossPerReturn: 0,
-  monthsStored: 1,
-  fulfilment: 'marketplace',
-  firstOrder: null,
-  samples: 0,
-  pictures: 0,
-  launchAdvertising: 0,
-  reserve: 0,
-};
+const inputs = { ...emptyCosting(), unitCost: 900, freight: 200 };
 describe('values that no column and no meaning allows are refused with their field', () => {
   test.each<[string, string, string, unknown, string]>([
     ['a number of a candidate beyond all', 'GET', '/api/candidates/1e400', undefined, 'id'],

@@ -15,6 +15,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { repositoryRoot } from '../../scripts/private-database.mjs';
+import { commandLine, descendants, isThere } from './processes.ts';
 import { freshSchema } from './program.ts';
 
 jest.setTimeout(120_000);
@@ -58,28 +59,6 @@ const start = (data: string, options: string[] = ['--port', '0'], env: Record<st
   return { child, said: () => text, ready, exited };
 };
 
-/** Processes below one, by the system's own table. */
-const descendants = (pid: number): number[] => {
-  const parents = new Map<number, number>();
-  for (const name of readdirSync('/proc'))
-    if (/^\d+$/.test(name))
-      try {
-        const stat = readFileSync(`/proc/${name}/stat`, 'utf8');
-        parents.set(Number(name), Number(stat.slice(stat.lastIndexOf(')') + 2).split(' ')[1]));
-      } catch {
-        // It ended while we looked.
-      }
-  const below = (of: number): number[] =>
-    [...parents].filter(([, parent]) => parent === of).flatMap(([child]) => [child, ...below(child)]);
-  return below(pid);
-};
-const isThere = (pid: number): boolean => {
-  try {
-    return !/^State:\s+Z/m.test(readFileSync(`/proc/${pid}/status`, 'utf8'));
-  } catch {
-    return false;
-  }
-};
 /** Waits until the processes are gone; fails by the test's own time limit when they stay. */
 const gone = async (pids: number[]): Promise<void> => {
   while (pids.some(isThere)) await new Promise((resolve) => setImmediate(resolve));
@@ -137,13 +116,7 @@ test('killed without a word, its database and server end with it, and the next s
 
 /** The process below the program whose command line holds some words. */
 const below = (program: Started, words: string): number =>
-  descendants(program.child.pid!).find((pid) => {
-    try {
-      return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(words);
-    } catch {
-      return false;
-    }
-  })!;
+  descendants(program.child.pid!).find((pid) => commandLine(pid).includes(words))!;
 /** Waits until something is so; fails by the test's own time limit when it never is. */
 const until = async (holds: () => boolean | Promise<boolean>): Promise<void> => {
   while (!(await holds())) await new Promise((resolve) => setImmediate(resolve));
@@ -316,9 +289,7 @@ test('with KETTLE_DATABASE_URL no private database is started', async () => {
   const address = await program.ready;
   expect(((await (await fetch(`${address}/api/health`)).json()) as { ok: boolean }).ok).toBe(true);
   expect(existsSync(join(data, 'database'))).toBe(false);
-  expect(
-    descendants(program.child.pid!).some((pid) => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('mariadbd')),
-  ).toBe(false);
+  expect(descendants(program.child.pid!).some((pid) => commandLine(pid).includes('mariadbd'))).toBe(false);
 });
 
 test('a way to start that there is not is refused with a sentence', async () => {

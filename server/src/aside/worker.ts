@@ -1,20 +1,12 @@
-import { workerData } from 'node:worker_threads';
 import { refit, takeCurve, putInForce } from '../curves/versions.ts';
-import { openDatabase, type Database } from '../db/connection.ts';
+import type { Database } from '../db/connection.ts';
+import { databaseOfThread } from '../db/of-thread.ts';
 import { ProblemError } from '../http/problem.ts';
 import { minedReviews } from '../reviews/service.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 import { copyFees } from '../sources/service.ts';
 import { lookAtFile } from '../sources/look-at-file.ts';
 import type { AsideArgs, AsideKind, AsideReplies } from './kinds.ts';
-
-let database: Database | null = null;
-// Piscina hands a worker's own data over as the second of two values.
-const url = (
-  Array.isArray(workerData)
-    ? (workerData as { url?: string }[]).find((d) => d?.url)?.url
-    : (workerData as { url: string }).url
-)!;
 
 const work: { [K in AsideKind]: (database: Database, args: AsideArgs[K]) => Promise<AsideReplies[K]> } = {
   'mined-reviews': ({ db }, { ids, today, filter }) => minedReviews(db, ids, today, filter),
@@ -28,9 +20,8 @@ const work: { [K in AsideKind]: (database: Database, args: AsideArgs[K]) => Prom
 
 /** Does one piece of work in this thread. What is wrong for people crosses as data: errors keep no names on that way. */
 export default async ({ kind, args }: { kind: AsideKind; args: never }): Promise<unknown> => {
-  database ??= openDatabase(url, 4);
   try {
-    return { reply: await work[kind](database, args) };
+    return { reply: await work[kind](databaseOfThread(), args) };
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error;
     const { status, type, title, ...more } = error.problem;

@@ -1,26 +1,17 @@
-import { workerData } from 'node:worker_threads';
-import { openDatabase, type Database } from '../db/connection.ts';
+import { databaseOfThread } from '../db/of-thread.ts';
 import { jobHandlers } from './handlers.ts';
 import { diskFullSentence, isDatabaseAway } from '../http/problem.ts';
 import { Cancelled, ForPeople, Overtaken, type Ended, type JobContext, type Task } from './kinds.ts';
 import { contextOf } from './lease.ts';
 
-let database: Database | null = null;
-// Piscina hands a worker's own data over as the second of two values.
-const url = (
-  Array.isArray(workerData)
-    ? (workerData as { url?: string }[]).find((d) => d?.url)?.url
-    : (workerData as { url: string }).url
-)!;
 const LONGEST_ERROR = 2000;
 
 /** Runs one job in this thread, on this thread's own connections, and says how it ended. */
 export default async ({ kind, payload, ...lease }: Task): Promise<Ended> => {
-  database ??= openDatabase(url, 4);
   const handler = jobHandlers[kind] as ((payload: unknown, context: JobContext) => Promise<void>) | undefined;
   try {
     if (!handler) throw new Error(`There is no job of the kind "${kind}".`);
-    await handler(payload, contextOf(database, lease));
+    await handler(payload, contextOf(databaseOfThread(), lease));
     return { how: 'finished' };
   } catch (error) {
     if (error instanceof Cancelled) return { how: 'cancelled' };

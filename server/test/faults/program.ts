@@ -2,39 +2,10 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import mysql from 'mysql2/promise';
-import { passwordOf, repositoryRoot } from '../../scripts/private-database.mjs';
+import { passwordOf, repositoryRoot } from '../../../scripts/private-database.mjs';
+import { commandLine, descendants, isThere } from '../processes.ts';
 
 export const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-
-/** Processes below one, by the system's own table. */
-const descendants = (pid: number): number[] => {
-  const parents = new Map<number, number>();
-  for (const name of readdirSync('/proc'))
-    if (/^\d+$/.test(name))
-      try {
-        const stat = readFileSync(`/proc/${name}/stat`, 'utf8');
-        parents.set(Number(name), Number(stat.slice(stat.lastIndexOf(')') + 2).split(' ')[1]));
-      } catch {
-        // It ended while we looked.
-      }
-  const below = (of: number): number[] =>
-    [...parents].filter(([, parent]) => parent === of).flatMap(([child]) => [child, ...below(child)]);
-  return below(pid);
-};
-const commandLine = (pid: number): string => {
-  try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8');
-  } catch {
-    return '';
-  }
-};
-const isThere = (pid: number): boolean => {
-  try {
-    return !/^State:\s+Z/m.test(readFileSync(`/proc/${pid}/status`, 'utf8'));
-  } catch {
-    return false;
-  }
-};
 
 export type Part = 'parent' | 'start' | 'server' | 'database';
 const WORDS: Record<Exclude<Part, 'parent'>, string> = {

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, openSync, rmSync, statSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { freePort, repositoryRoot, startDatabase } from '../../scripts/private-database.mjs';
+import { freePort, repositoryRoot, startDatabase } from '../../../scripts/private-database.mjs';
 import { fuzz } from './fuzz.ts';
 
 const [requests = 20_000, seed = Math.floor(Math.random() * 1e6)] = process.argv.slice(2).map(Number);

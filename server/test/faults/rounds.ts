@@ -1,9 +1,10 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type mysql from 'mysql2/promise';
-import { freePort, repositoryRoot } from '../../scripts/private-database.mjs';
+import { backToEarlier } from './earlier.ts';
+import { FAULTS, LISTINGS } from './faults.ts';
 import { differencesOf, fingerprintOf, structureOf, type Fingerprint } from './fingerprint.ts';
 import { pause, RealProgram, type Part } from './program.ts';
 import { randomFrom } from './requests.ts';
@@ -18,68 +19,6 @@ export interface Round {
   took_ms: number;
   differences: string[];
 }
-const LISTINGS = 1000;
-/** Longer than the lease that the harness gives its programs. */
-const FROZEN_MS = 9000;
-
-type Fault = (program: RealProgram) => Promise<void>;
-const kill =
-  (part: Part): Fault =>
-  async (program) =>
-    void program.signal(part, 'SIGKILL');
-
-/** Frozen past its lease while another server on the same database takes over; then it wakes. */
-const freeze: Fault = async (program) => {
-  const url = program.databaseUrl();
-  const server = program.pidOf('server');
-  if (server === null) return;
-  process.kill(server, 'SIGSTOP');
-  const other = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
-    cwd: repositoryRoot,
-    stdio: 'ignore',
-    env: {
-      ...process.env,
-      KETTLE_DATABASE_URL: url,
-      KETTLE_WORKSPACE: 'demo',
-      KETTLE_LISTINGS: String(LISTINGS),
-      KETTLE_PORT: String(await freePort()),
-      LOG_LEVEL: 'silent',
-      KETTLE_LEASE_SECONDS: '5',
-    },
-  });
-  await pause(FROZEN_MS);
-  process.kill(server, 'SIGCONT');
-  await pause(1500);
-  other.kill('SIGTERM');
-  await new Promise((resolve) => (other.exitCode === null ? other.once('exit', resolve) : resolve(null)));
-};
-
-const cutConnections: Fault = (program) =>
-  program.withDatabase(async (connection) => {
-    const [rows] = await connection.query<mysql.RowDataPacket[]>(
-      'select id from information_schema.processlist where id <> connection_id() and user = "kettle"',
-    );
-    for (const { id } of rows) await connection.query(`kill ${Number(id)}`).catch(() => undefined);
-  });
-
-const FAULTS: [string, Fault][] = [
-  ['server killed', kill('server')],
-  ['database killed', kill('database')],
-  ['start script killed', kill('start')],
-  ['parent killed', kill('parent')],
-  ['stopped in order', async (program) => void program.signal('start', 'SIGINT')],
-  ['connections cut', cutConnections],
-  [
-    'killed twice',
-    async (program) => {
-      program.signal('server', 'SIGKILL');
-      await pause(1200);
-      program.signal('database', 'SIGKILL');
-    },
-  ],
-  ['frozen past its lease', freeze],
-];
-
 const agreesWithSift = async (program: RealProgram): Promise<string[]> => {
   const until = Date.now() + 30_000;
   for (;;) {
@@ -405,21 +344,3 @@ export class Harness {
       }
   }
 }
-
-/** Takes a workspace back to how the version before this one's migrations left it, its own record of them included. */
-const backToEarlier = async (connection: mysql.Connection): Promise<void> => {
-  for (const sql of [
-    'drop table upload_pieces',
-    'drop table migration_steps',
-    'alter table uploads add content longtext not null default "", drop column columns',
-    'alter table jobs drop index jobs_lane, drop column lane, drop column claim',
-    'alter table answers drop column version',
-    'alter table costings drop column version',
-    'alter table brand_judgements drop column version',
-    'alter table craft_overrules drop column version',
-    'alter table marketplaces drop column flag_rules_version, drop column shelf_rules_version, drop column stay_away_version',
-    'create table __drizzle_migrations (id serial primary key, hash text not null, created_at bigint)',
-    'insert into __drizzle_migrations (hash, created_at) values ("0000", 1795490908888), ("0001", 1795593814815), ("0002", 1795604681254), ("0003", 1795616491094)',
-  ])
-    await connection.query(sql);
-};
