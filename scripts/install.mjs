@@ -1,7 +1,7 @@
 // Brings a fresh machine to where the program runs: Debian's packages, npm's packages, the built interface.
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { writeKept } from './kept-file.mjs';
 import { diesWithParent, programPath, repositoryRoot as root } from './private-database.mjs';
@@ -89,14 +89,25 @@ export const buildInterface = () =>
       join(root, 'package-lock.json'),
     ].sort(),
     () => existsSync(join(root, 'web', 'dist', 'index.html')),
-    () => {
+    async () => {
       console.log('Building the interface …');
-      return run(process.execPath, [
+      const fresh = join(root, '.cache', `interface-${process.pid}`);
+      await run(process.execPath, [
         join(root, 'node_modules', 'vite', 'bin', 'vite.js'),
         'build',
         'web',
         '--logLevel',
         'warn',
+        '--emptyOutDir',
+        '--outDir',
+        fresh,
       ]);
+      // Under its name only once it is whole: another start may be serving, or building, it at this moment.
+      const dist = join(root, 'web', 'dist');
+      const old = `${fresh}-old`;
+      if (existsSync(dist)) renameSync(dist, old);
+      if (existsSync(dist)) rmSync(fresh, { recursive: true, force: true });
+      else renameSync(fresh, dist);
+      rmSync(old, { recursive: true, force: true });
     },
   );

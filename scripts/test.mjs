@@ -72,6 +72,8 @@ await checkAll([
   ],
 ]);
 
+// Built before: tests start the program, and must not build it beneath each other.
+await buildInterface();
 const jestFile = join(results, 'jest.json');
 const jestOk = run(
   'unit and server tests',
@@ -80,7 +82,6 @@ const jestOk = run(
 );
 count(jestOk, jestFile, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }));
 
-await buildInterface();
 const playwrightFile = join(results, 'playwright.json');
 const browserOk = run('browser tests', node(tool('@playwright', 'test', 'cli.js'), 'test'), {
   PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,

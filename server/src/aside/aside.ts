@@ -37,6 +37,8 @@ export class Aside {
       minThreads: 2,
       maxThreads: 2,
       idleTimeout: 60_000,
+      // An idle thread goes on listening, so that connections that were ended leave its pool.
+      atomics: 'disabled',
       workerData: { url: this.url },
     }));
   }

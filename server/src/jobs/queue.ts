@@ -122,6 +122,8 @@ export class Jobs {
       minThreads: 0,
       maxThreads: MOST_THREADS,
       idleTimeout: 60_000,
+      // An idle thread goes on listening, so that connections that were ended leave its pool.
+      atomics: 'disabled',
       workerData: { url: this.url },
     });
     this.timers = [setInterval(() => this.look(), LOOK_EVERY_MS), setInterval(() => void this.sweep(), SWEEP_EVERY_MS)];
@@ -273,7 +275,9 @@ export class Jobs {
       else await fail(ended.error, ended.sentence);
     } catch (error) {
       // Cancelled, given back or taken over: whoever did it has written so.
-      if (!job.end.signal.aborted) await fail(error, null);
+      if (job.end.signal.aborted) return;
+      if (isDatabaseAway(error)) await this.putBack(job);
+      else await fail(error, null);
     }
   }
 

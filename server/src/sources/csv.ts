@@ -1,5 +1,5 @@
-import { Readable } from 'node:stream';
-import { parse } from 'csv-parse';
+import { pipeline, Readable } from 'node:stream';
+import { CsvError, parse } from 'csv-parse';
 import { unguardCell } from '../export/table.ts';
 
 export type CsvRow = Record<string, string>;
@@ -74,22 +74,23 @@ const fromHeadOn = async (
 export const readCsv = async (pieces: AsyncIterable<Uint8Array>): Promise<CsvFile> => {
   const texts = textsOf(pieces);
   const { first, skipped, delimiter } = await fromHeadOn(texts);
-  const records = Readable.from(
+  const source = Readable.from(
     (async function* () {
       yield first;
       yield* texts;
     })(),
     { objectMode: false },
-  ).pipe(
-    parse({
-      delimiter,
-      relax_column_count: true,
-      skip_empty_lines: true,
-      relax_quotes: true,
-      max_record_size: LONGEST_RECORD,
-      info: true,
-    }),
   );
+  const records = parse({
+    delimiter,
+    relax_column_count: true,
+    skip_empty_lines: true,
+    relax_quotes: true,
+    max_record_size: LONGEST_RECORD,
+    info: true,
+  });
+  // A fault on the way (the database went away, say) ends the reading, too, and is told as what it is.
+  pipeline(source, records, () => undefined);
   const iterator = (records as AsyncIterable<{ record: string[]; info: { lines: number } }>)[Symbol.asyncIterator]();
   let line = 0;
   const next = async (): Promise<{ line: number; cells: string[] } | null> => {
@@ -97,7 +98,8 @@ export const readCsv = async (pieces: AsyncIterable<Uint8Array>): Promise<CsvFil
     try {
       step = await iterator.next();
     } catch (error) {
-      throw new CsvFault(`The file is no CSV that can be read: ${(error as Error).message.slice(0, 200)}`);
+      if (!(error instanceof CsvError)) throw error;
+      throw new CsvFault(`The file is no CSV that can be read: ${error.message.slice(0, 200)}`);
     }
     if (step.done) return null;
     const { record, info } = step.value;
