@@ -2,12 +2,12 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { count } from 'drizzle-orm';
+import { count, eq } from 'drizzle-orm';
 import type { Job } from '@kettle/contract/shapes';
 import { migrateDatabase } from '../src/db/migrate.ts';
 import { listings, scoresheets } from '../src/db/schema.ts';
 import { startDatabase } from '../../scripts/private-database.mjs';
-import { freshSchema, startProgram, type Program } from './program.ts';
+import { csv, freshSchema, importCsv, startProgram, type Program } from './program.ts';
 
 let url: string;
 let two: [Program, Program];
@@ -49,6 +49,18 @@ test('a job runs once, whichever process takes it, and both see its end and what
     expect(sifted.json.rows.find((r) => r.code === 'QS0049G9')!.seenOn).toBe('2026-12-03');
   }
 });
+
+test('reviews taken in through two processes at the same moment are counted each by its own file', async () => {
+  const head = ['Listing code', 'Stars', 'Text', 'Date'];
+  const [foreign] = await two[0].database.db.select().from(listings).where(eq(listings.marketplaceId, 'lindholm-torg'));
+  const rows = (code: string, n: number) =>
+    csv(head, ...Array.from({ length: n }, (_, i) => [code, 1 + (i % 5), `It is number ${i} of ${n}.`, '2026-05-01']));
+  const [one, other] = await Promise.all([
+    importCsv(two[0], 'quayside', 'reviews', rows('QS0049G9', 900)),
+    importCsv(two[1], 'lindholm-torg', 'reviews', rows(foreign!.code, 700)),
+  ]);
+  expect([one.message, other.message]).toEqual(['900 reviews taken in.', '700 reviews taken in.']);
+}, 60_000);
 
 test('two open jobs of one key are one, and a job can be cancelled once', async () => {
   const address = await freshSchema();
