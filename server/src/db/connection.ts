@@ -40,8 +40,14 @@ const connectionOf = (pool: mysql.Pool): Promise<mysql.PoolConnection> =>
 
 /** Two transactions were in each other's way, and the database ended this one: it can simply be tried again. */
 const inTheWay = (error: unknown): boolean => {
-  for (let at = error as { errno?: number; cause?: unknown } | undefined; at; at = at.cause as typeof at)
-    if (at.errno === 1205 || at.errno === 1213) return true;
+  for (
+    let at = error as { errno?: number; message?: string; cause?: unknown } | undefined;
+    at;
+    at = at.cause as typeof at
+  )
+    // 1305: within a transaction of a transaction the end of the whole is told as a savepoint that is not there any more.
+    if (at.errno === 1205 || at.errno === 1213 || (at.errno === 1305 && /^SAVEPOINT/.test(at.message ?? '')))
+      return true;
   return false;
 };
 const MOST_TRIES = 5;
