@@ -33,19 +33,20 @@ const refuseRuledOut = async (db: Db, id: number): Promise<void> => {
   });
 };
 
-export const serveCandidates = (app: Express, { database: { db } }: Services): void => {
+export const serveCandidates = (app: Express, { database }: Services): void => {
+  const { db } = database;
   serve(app, routes.list, async ({ params }) => listCandidates(db, await marketOf(db, params.marketplace)));
   serve(app, routes.start, async ({ params, body }) => ({
-    id: await startCandidate(db, await marketOf(db, params.marketplace), body),
+    id: await startCandidate(database, await marketOf(db, params.marketplace), body),
   }));
   serve(app, routes.get, async ({ params }) => candidateOf(db, params.id));
   serve(app, routes.change, async ({ params, body }) => (await changeCandidate(db, params.id, body), DONE));
   serve(app, routes.stage, async ({ params, body }) => {
     if (FIRM.has(body.stage) && !body.reason?.trim()) await refuseRuledOut(db, params.id);
-    await moveToStage(db, params.id, body.stage, body.reason);
+    await moveToStage(database, params.id, body.stage, body.reason);
     return DONE;
   });
   serve(app, routes.note, async ({ params, body }) => (await addNote(db, params.id, body.text), DONE));
-  serve(app, routes.addListings, async ({ params, body }) => addToLineUp(db, params.id, body.text));
+  serve(app, routes.addListings, async ({ params, body }) => addToLineUp(database, params.id, body.text));
   serve(app, routes.removeListing, async ({ params }) => (await removeFromLineUp(db, params.id, params.code), DONE));
 };

@@ -2,7 +2,7 @@ import { and, asc, count, desc, eq, inArray, max, min, sql } from 'drizzle-orm';
 import type { Added, Candidate, CandidateBrief } from '@kettle/contract/candidates';
 import type { Stage } from '@kettle/contract/shapes';
 import { codesFromText } from '@kettle/core/listing/codes';
-import type { Db } from '../db/connection.ts';
+import { atOnce, type Database, type Db } from '../db/connection.ts';
 import {
   candidateLog,
   candidates,
@@ -70,12 +70,12 @@ const rivalsInWords = (n: number): string =>
   n === 0 ? 'without rivals' : n === 1 ? 'with one rival' : `with ${n} rivals`;
 
 export const startCandidate = async (
-  db: Db,
+  database: Database,
   market: Market,
   { name, anchor, rivals }: { name?: string; anchor: string; rivals: readonly string[] },
 ): Promise<number> => {
   const codes = [...new Set([anchor, ...rivals])];
-  const ids = await idsByCode(db, market.id, codes);
+  const ids = await idsByCode(database.db, market.id, codes);
   const missing = codes.filter((c) => !ids.has(c));
   if (missing.length > 0)
     throw badField(
@@ -83,19 +83,19 @@ export const startCandidate = async (
       `${market.name} has no listing ${missing.join(', ')}.`,
     );
   const anchorId = ids.get(anchor)!;
-  return db.transaction(async (tx) => {
+  return atOnce(database, async ({ db: tx }) => {
     const [found] = await tx.select({ title: listings.title }).from(listings).where(eq(listings.id, anchorId));
     const [made] = await tx
       .insert(candidates)
       .values({ marketplaceId: market.id, name: name?.trim() ?? found!.title.split(',')[0]!.slice(0, 160), anchorId })
       .$returningId();
     await putIn(
-      tx as unknown as Db,
+      tx,
       market,
       made!.id,
       codes.map((c) => ids.get(c)!),
     );
-    await writeLog(tx as unknown as Db, {
+    await writeLog(tx, {
       candidateId: made!.id,
       kind: 'stage',
       stage: 'found',
@@ -199,23 +199,29 @@ export const changeCandidate = async (
   if (Object.keys(set).length > 0) await db.update(candidates).set(set).where(eq(candidates.id, id));
 };
 
-export const moveToStage = async (db: Db, id: number, stage: Stage, reason: string | undefined): Promise<void> => {
+export const moveToStage = async (
+  database: Database,
+  id: number,
+  stage: Stage,
+  reason: string | undefined,
+): Promise<void> => {
+  const { db } = database;
   const { candidate, market } = await candidateRow(db, id);
   if (candidate.stage === stage) throw conflict(`The candidate is at the stage "${stage}" already.`);
   const ids = await lineUpIds(db, id);
-  await db.transaction(async (tx) => {
+  await atOnce(database, async ({ db: tx }) => {
     await tx
       .update(candidates)
       .set({ stage, dropReason: stage === 'dropped' ? (reason?.trim() ?? '') : null })
       .where(eq(candidates.id, id));
-    await writeLog(tx as unknown as Db, {
+    await writeLog(tx, {
       candidateId: id,
       kind: 'stage',
       stage,
       day: market.today,
       text: reason?.trim() ? `${stage}: ${reason.trim()}` : stage,
     });
-    if (WATCHING.includes(stage)) await watchListings(tx as unknown as Db, market, ids);
+    if (WATCHING.includes(stage)) await watchListings(tx, market, ids);
   });
 };
 
@@ -225,18 +231,19 @@ export const addNote = async (db: Db, id: number, text: string): Promise<void> =
 };
 
 /** Adds listings to a line-up by pasted codes; says which are new, there already, unknown, or no codes. */
-export const addToLineUp = async (db: Db, id: number, text: string): Promise<Added> => {
+export const addToLineUp = async (database: Database, id: number, text: string): Promise<Added> => {
+  const { db } = database;
   const { candidate, market } = await candidateRow(db, id);
   const { codes, rest } = codesFromText(text, market.host);
   const known = await idsByCode(db, market.id, codes);
   const there = new Set(await lineUpIds(db, id));
   const fresh = codes.filter((c) => known.has(c) && !there.has(known.get(c)!));
-  await db.transaction(async (tx) => {
+  await atOnce(database, async ({ db: tx }) => {
     const ids = fresh.map((c) => known.get(c)!);
-    await putIn(tx as unknown as Db, market, id, ids);
-    if (WATCHING.includes(candidate.stage)) await watchListings(tx as unknown as Db, market, ids);
+    await putIn(tx, market, id, ids);
+    if (WATCHING.includes(candidate.stage)) await watchListings(tx, market, ids);
     if (fresh.length > 0)
-      await writeLog(tx as unknown as Db, {
+      await writeLog(tx, {
         candidateId: id,
         kind: 'line-up',
         day: market.today,

@@ -2,7 +2,8 @@ import mysql from 'mysql2';
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import * as schema from './schema.ts';
 
-export type Db = MySql2Database<typeof schema>;
+/** Asks and changes. A transaction is begun by `atOnce` alone, so that none lies within another. */
+export type Db = Omit<MySql2Database<typeof schema>, 'transaction'>;
 /** What statements are sent through: a pool, or the one connection of a transaction. */
 export interface Session {
   db: Db;
@@ -28,28 +29,17 @@ export const openDatabase = (url: string, connections = 8): Database => {
     enableKeepAlive: true,
     flags: ['+LOCAL_FILES'],
   });
-  const db = drizzle(pool, { schema, mode: 'planetscale' });
-  const once = db.transaction.bind(db);
-  // Of two transactions that wait for each other the database ends one: nobody need hear of it.
-  db.transaction = (action, config) => tryAgain(() => once(action, config));
-  return { db, pool, close: () => pool.promise().end() };
+  return { db: drizzle(pool, { schema, mode: 'planetscale' }), pool, close: () => pool.promise().end() };
 };
 
 const connectionOf = (pool: mysql.Pool): Promise<mysql.PoolConnection> =>
   new Promise((resolve, reject) => pool.getConnection((error, got) => (error ? reject(error) : resolve(got))));
 
-/** Two transactions were in each other's way, and the database ended this one: it can simply be tried again. */
-const inTheWay = (error: unknown): boolean => {
-  for (
-    let at = error as { errno?: number; message?: string; cause?: unknown } | undefined;
-    at;
-    at = at.cause as typeof at
-  )
-    // 1305: within a transaction of a transaction the end of the whole is told as a savepoint that is not there any more.
-    if (at.errno === 1205 || at.errno === 1213 || (at.errno === 1305 && /^SAVEPOINT/.test(at.message ?? '')))
-      return true;
-  return false;
+const causes = function* (error: unknown): Generator<{ errno?: number }> {
+  for (let at = error as { errno?: number; cause?: unknown } | undefined; at; at = at.cause as typeof at) yield at;
 };
+/** Two transactions were in each other's way, and the database ended this one: it can simply be tried again. */
+const inTheWay = (error: unknown): boolean => [...causes(error)].some(({ errno }) => errno === 1205 || errno === 1213);
 const MOST_TRIES = 5;
 /** Does something anew that failed because another transaction was in its way. */
 const tryAgain = async <T>(action: () => Promise<T>): Promise<T> => {
@@ -77,13 +67,17 @@ export const atOnce = <T>(
     try {
       if (sign !== null) await connection.promise().query('select get_lock(concat(database(), ?), 0)', [sign]);
       const result = await drizzle(connection, { schema, mode: 'planetscale' }).transaction((tx) =>
-        action({ db: tx as unknown as Db, pool: connection }),
+        action({ db: tx, pool: connection }),
       );
       if (sign !== null) await connection.promise().query('select release_lock(concat(database(), ?))', [sign]);
       sound = true;
       return result;
+    } catch (error) {
+      // Refused by what the action itself found (a stale version, say), and rolled back: nothing is wrong with it.
+      sound = sign === null && [...causes(error)].every(({ errno }) => errno === undefined);
+      throw error;
     } finally {
-      // One that failed may be closed, or in the middle of something: it does not go back.
+      // Any other may be closed, or in the middle of something: it does not go back.
       if (sound) connection.release();
       else connection.destroy();
     }

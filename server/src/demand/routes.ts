@@ -5,7 +5,7 @@ import { demandSentence } from '@kettle/core/demand/sentence';
 import { shelfRulesFault, type ShelfRules } from '@kettle/core/shelf/rules';
 import { basketTerms, brandJudgements, candidates, marketplaces, searchTerms } from '../db/schema.ts';
 import { sendCsv, sendXlsx } from '../export/table.ts';
-import type { Db } from '../db/connection.ts';
+import { atOnce } from '../db/connection.ts';
 import { badField, notFound } from '../http/problem.ts';
 import { expectVersion, versionAfter } from '../http/versions.ts';
 import { serve } from '../http/serve.ts';
@@ -22,7 +22,8 @@ import { demandTable } from './tables.ts';
 
 const PAGE = 100;
 
-export const serveDemand = (app: Express, { database: { db }, demand: indexes }: Services): void => {
+export const serveDemand = (app: Express, { database, demand: indexes }: Services): void => {
+  const { db } = database;
   const market = (id: string): Promise<Market> => marketOf(db, id);
   const narrowed = async (id: string, parameters: [string, string][]) => {
     const here = await market(id);
@@ -85,9 +86,9 @@ export const serveDemand = (app: Express, { database: { db }, demand: indexes }:
     const rules = body.rules as ShelfRules | null;
     const fault = rules && shelfRulesFault(rules);
     if (fault) throw badField('rules', fault);
-    return db.transaction(async (tx) => {
-      const before = await versionsOf(tx as unknown as Db, here.id);
-      expectVersion(body.version, before.shelfRules, await shelfRulesOf(tx as unknown as Db, here.id));
+    return atOnce(database, async ({ db: tx }) => {
+      const before = await versionsOf(tx, here.id);
+      expectVersion(body.version, before.shelfRules, await shelfRulesOf(tx, here.id));
       const version = versionAfter(before.shelfRules);
       await tx
         .update(marketplaces)
@@ -103,8 +104,8 @@ export const serveDemand = (app: Express, { database: { db }, demand: indexes }:
   serve(app, demand.judgeBrand, async ({ params, body }) => {
     const here = await market(params.marketplace);
     const of = and(eq(brandJudgements.marketplaceId, here.id), eq(brandJudgements.brand, params.brand));
-    return db.transaction(async (tx) => {
-      await versionsOf(tx as unknown as Db, here.id);
+    return atOnce(database, async ({ db: tx }) => {
+      await versionsOf(tx, here.id);
       const [there] = await tx.select().from(brandJudgements).where(of);
       const before = there?.version ?? 0;
       expectVersion(body.version, before, { known: there?.known ?? null, note: there?.note ?? '' });
@@ -154,7 +155,7 @@ export const serveDemand = (app: Express, { database: { db }, demand: indexes }:
             .where(and(eq(searchTerms.marketplaceId, here.id), inArray(searchTerms.id, body.add)));
     const foreign = body.add.find((id) => !own.some((t) => t.id === id));
     if (foreign !== undefined) throw badField('add', `${here.name} has no search term ${foreign}.`);
-    await db.transaction(async (tx) => {
+    await atOnce(database, async ({ db: tx }) => {
       if (body.remove.length > 0)
         await tx
           .delete(basketTerms)

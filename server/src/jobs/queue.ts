@@ -4,7 +4,7 @@ import { alias } from 'drizzle-orm/mysql-core';
 import { Piscina } from 'piscina';
 import type { Logger } from 'pino';
 import type { Job } from '@kettle/contract/shapes';
-import type { Database, Db } from '../db/connection.ts';
+import { atOnce, type Database, type Db } from '../db/connection.ts';
 import { jobs } from '../db/schema.ts';
 import { conflict, isDatabaseAway, notFound } from '../http/problem.ts';
 import type { Ended, JobKind, JobPayloads, Lease, Task } from './kinds.ts';
@@ -192,7 +192,7 @@ export class Jobs {
   private async claim(): Promise<typeof jobs.$inferSelect | null> {
     const earlier = alias(jobs, 'earlier');
     const busy = [...this.running.keys()];
-    const taken = await this.database.db.transaction(async (tx) => {
+    const taken = await atOnce(this.database, async ({ db: tx }) => {
       const silent = and(
         eq(jobs.state, 'running'),
         lt(jobs.aliveAt, sql`utc_timestamp(3) - interval ${SILENT_SECONDS} second`),

@@ -265,23 +265,28 @@ export const refreshEstimates = async (
 
 /**
  * Says that listings (or all of a marketplace) have changed, so that what is built from them follows: each gets the
- * number of the new data version.
+ * number of the new data version. For single listings it is called inside a transaction: number and listings are seen
+ * together, or an index would pass them by.
  */
-export const raiseDataVersion = (db: Db, marketplaceId: string, only: readonly number[] | null): Promise<void> =>
-  db.transaction(async (tx) => {
-    const next = sql`${marketplaces.dataVersion} + 1`;
-    await tx
-      .update(marketplaces)
-      // Assignments are carried out from the left: the first already stands when the second reads it.
-      .set(only ? { dataVersion: next } : { dataVersion: next, rebuiltVersion: sql`${marketplaces.dataVersion}` })
-      .where(eq(marketplaces.id, marketplaceId));
-    const [row] = await tx
-      .select({ version: marketplaces.dataVersion })
-      .from(marketplaces)
-      .where(eq(marketplaces.id, marketplaceId));
-    for (let at = 0; only && at < only.length; at += 5000)
-      await tx
-        .update(listings)
-        .set({ touched: row!.version })
-        .where(inArray(listings.id, only.slice(at, at + 5000)));
-  });
+export const raiseDataVersion = async (
+  db: Db,
+  marketplaceId: string,
+  only: readonly number[] | null,
+): Promise<void> => {
+  const next = sql`${marketplaces.dataVersion} + 1`;
+  await db
+    .update(marketplaces)
+    // Assignments are carried out from the left: the first already stands when the second reads it.
+    .set(only ? { dataVersion: next } : { dataVersion: next, rebuiltVersion: sql`${marketplaces.dataVersion}` })
+    .where(eq(marketplaces.id, marketplaceId));
+  if (!only) return;
+  const [row] = await db
+    .select({ version: marketplaces.dataVersion })
+    .from(marketplaces)
+    .where(eq(marketplaces.id, marketplaceId));
+  for (let at = 0; at < only.length; at += 5000)
+    await db
+      .update(listings)
+      .set({ touched: row!.version })
+      .where(inArray(listings.id, only.slice(at, at + 5000)));
+};

@@ -8,11 +8,12 @@ import type { Services } from '../services.ts';
 import { marketOf, type Market } from '../sources/marketplaces.ts';
 import { answer, scoreCandidate, scoresheetInUse, standingOf } from './service.ts';
 
-export const serveShortlist = (app: Express, { database: { db } }: Services): void => {
+export const serveShortlist = (app: Express, { database }: Services): void => {
+  const { db } = database;
   serve(app, routes.scoresheet, () => scoresheetInUse(db));
   serve(app, routes.standing, async ({ params }) => standingOf(db, await marketOf(db, params.marketplace)));
   serve(app, routes.score, ({ params }) => scoreCandidate(db, params.id));
-  serve(app, routes.answer, ({ params, body }) => answer(db, params.id, params.key, body));
+  serve(app, routes.answer, ({ params, body }) => answer(database, params.id, params.key, body));
 
   app.get('/api/marketplaces/:marketplace/shortlist.:ending', async (request, response) => {
     const { ending } = request.params;

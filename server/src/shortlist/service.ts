@@ -2,7 +2,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import { score, standing, swingCriteria, type JudgedAnswer, type Scoresheet } from '@kettle/core/score/scoresheet';
 import { candidateRow } from '../candidates/service.ts';
-import type { Db } from '../db/connection.ts';
+import { atOnce, type Database, type Db } from '../db/connection.ts';
 import { answers, candidateLog, candidates, lineUp, scoresheets } from '../db/schema.ts';
 import { badField, notFound } from '../http/problem.ts';
 import { expectVersion, versionAfter } from '../http/versions.ts';
@@ -88,13 +88,13 @@ export const standingOf = async (db: Db, market: Market): Promise<ScoredCandidat
 
 /** Keeps or takes back an answer by judgement; gates take "pass" or "fail", criteria one of their options. */
 export const answer = async (
-  db: Db,
+  database: Database,
   id: number,
   key: string,
   { choice, evidence, version }: { choice: string | null; evidence: string; version: number },
 ): Promise<{ version: number }> => {
-  const { market } = await candidateRow(db, id);
-  const { id: scoresheetId, document } = await scoresheetInUse(db);
+  const { market } = await candidateRow(database.db, id);
+  const { id: scoresheetId, document } = await scoresheetInUse(database.db);
   const gate = document.gates.find((g) => g.key === key);
   const criterion = document.criteria.find((c) => c.key === key);
   if (!gate && !criterion) throw notFound(`The criterion "${key}"`);
@@ -110,7 +110,7 @@ export const answer = async (
         ? `The answer must be one of: ${options.join(', ')}.`
         : `"${criterion!.name}" is measured, not judged.`,
     );
-  return db.transaction(async (tx) => {
+  return atOnce(database, async ({ db: tx }) => {
     // Held until the end: two windows that answer at the same moment do it one after the other.
     await tx.select({ id: candidates.id }).from(candidates).where(eq(candidates.id, id)).for('update');
     const where = and(eq(answers.candidateId, id), eq(answers.scoresheetId, scoresheetId), eq(answers.key, key));

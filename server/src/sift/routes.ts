@@ -4,7 +4,7 @@ import { siftRoutes } from '@kettle/contract/sift';
 import { STARTER_RULES, type FlagRules } from '@kettle/core/listing/flags';
 import { sendCsv, sendXlsx } from '../export/table.ts';
 import { marketplaces, stayAway } from '../db/schema.ts';
-import type { Db } from '../db/connection.ts';
+import { atOnce, type Db } from '../db/connection.ts';
 import { badField, notFound } from '../http/problem.ts';
 import { expectVersion, versionAfter } from '../http/versions.ts';
 import { serve } from '../http/serve.ts';
@@ -17,7 +17,8 @@ import { siftPage, stayAwayOf } from './service.ts';
 import { siftTable } from './table.ts';
 
 export const serveSift = (app: Express, services: Services): void => {
-  const { db } = services.database;
+  const { database } = services;
+  const { db } = database;
   const market = (id: string) => marketOf(db, id);
 
   serve(app, siftRoutes.sift, async ({ params, query, signal }) => {
@@ -32,7 +33,7 @@ export const serveSift = (app: Express, services: Services): void => {
     sievesOf(db, await market(params.marketplace), query.place ?? 'sift'),
   );
   serve(app, siftRoutes.keepSieve, async ({ params, body }) => keepSieve(db, await market(params.marketplace), body));
-  serve(app, siftRoutes.changeSieve, ({ params, body }) => changeSieve(db, params.id, body));
+  serve(app, siftRoutes.changeSieve, ({ params, body }) => changeSieve(database, params.id, body));
   serve(app, siftRoutes.dropSieve, async ({ params }) => {
     await dropSieve(db, params.id);
     return { ok: true as const };
@@ -50,9 +51,9 @@ export const serveSift = (app: Express, services: Services): void => {
       ...[...new Set(body.categories)].map((categoryId) => ({ marketplaceId: here.id, categoryId, words: null })),
       ...words.map((w) => ({ marketplaceId: here.id, categoryId: null, words: w })),
     ];
-    await db.transaction(async (tx) => {
-      const before = await versionsOf(tx as unknown as Db, here.id);
-      expectVersion(body.version, before.stayAway, await stayAwayOf(tx as unknown as Db, here));
+    await atOnce(database, async ({ db: tx }) => {
+      const before = await versionsOf(tx, here.id);
+      expectVersion(body.version, before.stayAway, await stayAwayOf(tx, here));
       await tx.delete(stayAway).where(eq(stayAway.marketplaceId, here.id));
       if (rows.length > 0) await tx.insert(stayAway).values(rows);
       await tx
@@ -66,15 +67,15 @@ export const serveSift = (app: Express, services: Services): void => {
   serve(app, siftRoutes.flagRules, async ({ params }) => flagRulesOf(db, (await market(params.marketplace)).id));
   serve(app, siftRoutes.keepFlagRules, async ({ params, body }) => {
     const here = await market(params.marketplace);
-    return db.transaction(async (tx) => {
-      const before = await versionsOf(tx as unknown as Db, here.id);
-      expectVersion(body.version, before.flagRules, await flagRulesOf(tx as unknown as Db, here.id));
+    return atOnce(database, async ({ db: tx }) => {
+      const before = await versionsOf(tx, here.id);
+      expectVersion(body.version, before.flagRules, await flagRulesOf(tx, here.id));
       const version = versionAfter(before.flagRules);
       await tx
         .update(marketplaces)
         .set({ flagRules: body.rules as FlagRules | null, flagRulesVersion: version })
         .where(eq(marketplaces.id, here.id));
-      await raiseDataVersion(tx as unknown as Db, here.id, null);
+      await raiseDataVersion(tx, here.id, null);
       return { version };
     });
   });

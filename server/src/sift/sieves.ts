@@ -82,10 +82,11 @@ export const keepSieve = async (
 };
 
 export const changeSieve = async (
-  db: Db,
+  database: Database,
   id: number,
   change: { name?: string; search?: string; reasoning?: string; isStart?: boolean },
 ): Promise<Sieve> => {
+  const { db } = database;
   const { market, sieve } = await rowOf(db, id);
   const set = {
     ...change,
@@ -93,7 +94,7 @@ export const changeSieve = async (
     ...(change.search === undefined ? {} : { search: tidied(change.search, market, sieve.place) }),
   };
   try {
-    await db.transaction(async (tx) => {
+    await atOnce(database, async ({ db: tx }) => {
       // One sieve of a place at most is the start.
       if (change.isStart)
         await tx
