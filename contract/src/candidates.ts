@@ -248,6 +248,13 @@ export const MinedReviews = Type.Object({
 export type MinedReviews = Static<typeof MinedReviews>;
 export type Theme = Static<typeof Theme>;
 
+export const ReviewFilter = Type.Object({
+  stars: Type.Optional(Type.String({ pattern: '^[1-5](,[1-5])*$' })),
+  words: Type.Optional(Type.String({ maxLength: 200 })),
+  listing: Type.Optional(Id),
+});
+export type ReviewFilter = Static<typeof ReviewFilter>;
+
 export const reviews = {
   read: route('post', '/api/candidates/{id}/reviews/read', 'Has the texts read that were not read yet, as a job.', {
     params: byId,
@@ -259,11 +266,7 @@ export const reviews = {
     'What the reviews of the line-up complain about, praise and wish for.',
     {
       params: byId,
-      query: Type.Object({
-        stars: Type.Optional(Type.String({ pattern: '^[1-5](,[1-5])*$' })),
-        words: Type.Optional(Type.String({ maxLength: 200 })),
-        listing: Type.Optional(Id),
-      }),
+      query: ReviewFilter,
       reply: MinedReviews,
     },
   ),

@@ -10,6 +10,7 @@ import { METHODS } from '@kettle/core/estimate/methods';
 import { STORIES } from '@kettle/demo/stories';
 import { openDatabase } from '../src/db/connection.ts';
 import { estimates, listings } from '../src/db/schema.ts';
+import { books } from '../src/stand-ins/books.ts';
 import { runBacktest } from '../src/curves/backtest.ts';
 import { prepareWorkspace } from '../src/prepare.ts';
 import { marketOf } from '../src/sources/marketplaces.ts';
@@ -43,7 +44,7 @@ const { db } = database;
 const trials: Trial[] = [];
 const rows: { market: string; group: string; line: object }[] = [];
 for (const marketplace of ['quayside', 'lindholm-torg']) {
-  const found = await runBacktest(db, await marketOf(db, marketplace));
+  const found = await runBacktest(db, await marketOf(db, marketplace), books);
   trials.push(...found.trials);
   for (const r of found.backtest.rows)
     if (r.grouping === 'readings' || r.grouping === 'volume')

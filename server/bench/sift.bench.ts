@@ -17,7 +17,6 @@ import { raiseDataVersion } from '../src/listings/estimates.ts';
 import { SiftIndexes } from '../src/sift/indexes.ts';
 import { siftPage } from '../src/sift/service.ts';
 import { marketOf } from '../src/sources/marketplaces.ts';
-import type { Services } from '../src/services.ts';
 import { largeCatalogue, MARKETPLACE } from './million.ts';
 
 const WANTED = Number(process.env.KETTLE_BENCH_LISTINGS ?? 1_000_000);
@@ -31,7 +30,7 @@ const market = await marketOf(db, MARKETPLACE);
 const folder = join(repository, '.data', 'bench', 'cache');
 rmSync(folder, { recursive: true, force: true });
 const indexes = new SiftIndexes(db, url, folder);
-const services = { database, indexes } as unknown as Services;
+const services = { database, indexes };
 
 const started = performance.now();
 const { index } = await indexes.of(market);

@@ -1,18 +1,15 @@
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
-import { Aside } from './aside/aside.ts';
 import { openDatabase } from './db/connection.ts';
 import { writeCopy } from './db/copy.ts';
-import { DemandIndexes } from './demand/index.ts';
 import { makeApp } from './http/app.ts';
+import { compose, endServices } from './http/compose.ts';
 import { makeLog } from './http/log.ts';
 import { diskFullSentence, isDatabaseAway } from './http/problem.ts';
 import { makeServer } from './http/server.ts';
-import { Jobs } from './jobs/queue.ts';
 import { prepareWorkspace } from './prepare.ts';
-import { SiftIndexes } from './sift/indexes.ts';
-import { marketOf, realToday } from './sources/marketplaces.ts';
-import { allMarketplaces } from './sources/service.ts';
+import { marketOf } from './sources/marketplaces.ts';
+import { allMarketplaces } from './marketplaces/service.ts';
 import { Unusable } from './unusable.ts';
 
 const PORTS_TRIED = 20;
@@ -32,8 +29,8 @@ const url = process.env.KETTLE_DATABASE_URL;
 if (!url) end(SAID_WHY, 'KETTLE_DATABASE_URL is not set. Start the program with npm run demo or npm start.');
 const log = makeLog(process.env.LOG_LEVEL ?? 'warn');
 const database = openDatabase(url!);
-const aside = new Aside(url!);
-aside.start();
+const services = compose(database, url!, log, process.env.KETTLE_CACHE ?? null);
+services.aside.start();
 const kind = process.env.KETTLE_WORKSPACE === 'demo' ? 'demo' : 'own';
 
 /** Keeps a copy of the workspace before its tables are changed by a newer version of the program. */
@@ -64,10 +61,7 @@ try {
         : `The workspace could not be prepared: ${message.slice(0, 500).replaceAll(url!, 'the database')}`,
   );
 }
-const jobs = new Jobs(database, url!, log);
-const indexes = new SiftIndexes(database.db, url!, process.env.KETTLE_CACHE ?? null);
-const app = makeApp({ database, jobs, indexes, demand: new DemandIndexes(database.db), aside, realToday }, log);
-const server = makeServer(app);
+const server = makeServer(makeApp(services, log));
 
 /** Listens on loopback at the first free port from the wished one on. */
 const listen = (port: number, triesLeft: number): void => {
@@ -80,7 +74,7 @@ const listen = (port: number, triesLeft: number): void => {
   server.listen(port, '127.0.0.1');
 };
 server.once('listening', () => {
-  jobs.start();
+  services.jobs.start();
   warmUp().catch((error: unknown) => log.warn({ err: error }, 'The sift indexes could not be built ahead'));
   say(`Cold Kettle is ready: http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
 });
@@ -88,7 +82,7 @@ listen(Number(process.env.KETTLE_PORT ?? 4173), PORTS_TRIED);
 
 /** Builds the sift indexes ahead, so that the first sift does not wait for one. */
 async function warmUp(): Promise<void> {
-  for (const { id } of await allMarketplaces(database.db)) await indexes.of(await marketOf(database.db, id));
+  for (const { id } of await allMarketplaces(database.db)) await services.indexes.of(await marketOf(database.db, id));
 }
 
 let stopping = false;
@@ -97,9 +91,6 @@ stop = async () => {
   stopping = true;
   server.close();
   server.closeAllConnections();
-  await indexes.stop();
-  await jobs.stop();
-  await aside.stop();
-  await database.close();
+  await endServices(services);
   process.exit(0);
 };

@@ -1,16 +1,12 @@
 import type { Aside } from './aside/aside.ts';
-import type { DemandIndexes } from './demand/index.ts';
 import type { Database } from './db/connection.ts';
 import type { Jobs } from './jobs/queue.ts';
-import type { SiftIndexes } from './sift/indexes.ts';
+import type { Outside } from './outside.ts';
 
-/** What every capability may use. */
-export interface Services {
+/** What every capability stands on. */
+export interface Ground {
   database: Database;
   jobs: Jobs;
   aside: Aside;
-  indexes: SiftIndexes;
-  demand: DemandIndexes;
-  /** The real date; a marketplace with a hob has its own. */
-  realToday: () => string;
+  outside: Outside;
 }

@@ -4,14 +4,11 @@ import type { AddressInfo } from 'node:net';
 import mysql from 'mysql2/promise';
 import { pino } from 'pino';
 import { openDatabase, type Database } from '../src/db/connection.ts';
-import { DemandIndexes } from '../src/demand/index.ts';
-import { Aside } from '../src/aside/aside.ts';
 import { makeApp } from '../src/http/app.ts';
+import { compose, endServices } from '../src/http/compose.ts';
 import { makeServer } from '../src/http/server.ts';
-import { Jobs } from '../src/jobs/queue.ts';
+import type { Jobs } from '../src/jobs/queue.ts';
 import { prepareWorkspace } from '../src/prepare.ts';
-import { SiftIndexes } from '../src/sift/indexes.ts';
-import { realToday } from '../src/sources/marketplaces.ts';
 import type { Job } from '@kettle/contract/shapes';
 import type { ImportKind } from '@kettle/contract/sources';
 
@@ -61,12 +58,9 @@ export const startProgram = async ({
   const address = url ?? (await freshSchema());
   const database = openDatabase(address, 6);
   await prepareWorkspace(database, kind, listings, () => {});
-  const jobs = new Jobs(database, address, log);
-  const aside = new Aside(address);
-  const indexes = new SiftIndexes(database.db, address);
-  const server: Server = makeServer(
-    makeApp({ database, jobs, indexes, demand: new DemandIndexes(database.db), aside, realToday }, log),
-  );
+  const services = compose(database, address, log);
+  const { jobs } = services;
+  const server: Server = makeServer(makeApp(services, log));
   server.listen(0, '127.0.0.1');
   await once(server, 'listening');
   jobs.start();
@@ -133,10 +127,7 @@ export const startProgram = async ({
     stop: async () => {
       server.close();
       server.closeAllConnections();
-      await indexes.stop();
-      await jobs.stop();
-      await aside.stop();
-      await database.close();
+      await endServices(services);
     },
   };
 };

@@ -2,17 +2,19 @@ import { Piscina } from 'piscina';
 import { ProblemError } from '../http/problem.ts';
 import type { AsideArgs, AsideKind, AsideReplies } from './kinds.ts';
 
-const workerFile = new URL(import.meta.url.endsWith('.ts') ? './worker.boot.mjs' : './worker.js', import.meta.url);
 /** Answers that are longer in coming are given up. */
 const PATIENCE_MS = 120_000;
 
 /** Work that a request waits for and that takes longer than the others may be kept waiting: done in threads of its own. */
 export class Aside {
   private readonly url: string;
+  private readonly worker: URL;
   private pool: Piscina | null = null;
 
-  constructor(url: string) {
+  /** @param worker what a thread runs */
+  constructor(url: string, worker: URL) {
     this.url = url;
+    this.worker = worker;
   }
 
   /** Has a thread ready before anybody waits for it. */
@@ -33,7 +35,7 @@ export class Aside {
 
   private threads(): Piscina {
     return (this.pool ??= new Piscina({
-      filename: workerFile.href,
+      filename: this.worker.href,
       minThreads: 2,
       maxThreads: 2,
       idleTimeout: 60_000,

@@ -1,6 +1,5 @@
-import type { MinedReviews } from '@kettle/contract/candidates';
+import type { MinedReviews, ReviewFilter } from '@kettle/contract/candidates';
 import type { CurveFile } from '@kettle/contract/curves';
-import type { ReviewFilter } from '../reviews/service.ts';
 
 /** What each piece of work takes. */
 export interface AsideArgs {

@@ -1,11 +1,8 @@
 import type { Express } from 'express';
 import { candidates as routes } from '@kettle/contract/candidates';
 import type { Stage } from '@kettle/contract/shapes';
-import type { Db } from '../db/connection.ts';
-import { ProblemError } from '../http/problem.ts';
 import { serve } from '../http/serve.ts';
-import type { Services } from '../services.ts';
-import { scoreCandidate, scoresheetInUse } from '../shortlist/service.ts';
+import type { Ground } from '../services.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 import {
   addNote,
@@ -22,18 +19,8 @@ const DONE = { ok: true } as const;
 /** Stages that a candidate which is ruled out reaches only with a word why. */
 const FIRM: ReadonlySet<Stage> = new Set(['shortlisted', 'chosen']);
 
-const refuseRuledOut = async (db: Db, id: number): Promise<void> => {
-  const [{ score }, { document }] = await Promise.all([scoreCandidate(db, id), scoresheetInUse(db)]);
-  if (score.verdict !== 'ruled out') return;
-  const failed = score.gates
-    .filter((g) => g.state === 'fail')
-    .map((g) => document.gates.find((d) => d.key === g.key)?.name ?? g.key);
-  throw new ProblemError(409, 'ruled-out', `It is ruled out: ${failed.join(', ')}.`, {
-    detail: 'Say why you go on with it all the same; the reason is kept in its log.',
-  });
-};
-
-export const serveCandidates = (app: Express, { database }: Services): void => {
+/** @param mayStand throws when a candidate may not stand on a firm stage without a word why */
+export const serveCandidates = (app: Express, { database }: Ground, mayStand: (id: number) => Promise<void>): void => {
   const { db } = database;
   serve(app, routes.list, async ({ params }) => listCandidates(db, await marketOf(db, params.marketplace)));
   serve(app, routes.start, async ({ params, body }) => ({
@@ -42,7 +29,7 @@ export const serveCandidates = (app: Express, { database }: Services): void => {
   serve(app, routes.get, async ({ params }) => candidateOf(db, params.id));
   serve(app, routes.change, async ({ params, body }) => (await changeCandidate(db, params.id, body), DONE));
   serve(app, routes.stage, async ({ params, body }) => {
-    if (FIRM.has(body.stage) && !body.reason?.trim()) await refuseRuledOut(db, params.id);
+    if (FIRM.has(body.stage) && !body.reason?.trim()) await mayStand(params.id);
     await moveToStage(database, params.id, body.stage, body.reason);
     return DONE;
   });

@@ -1,4 +1,5 @@
 import type { JobContext, JobPayloads } from '../jobs/kinds.ts';
+import type { Outside } from '../outside.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 import { runBacktest } from './backtest.ts';
 
@@ -6,9 +7,10 @@ import { runBacktest } from './backtest.ts';
 export const backtestJob = async (
   { marketplace }: JobPayloads['backtest'],
   { database: { db }, progress, finish }: JobContext,
+  { books }: Pick<Outside, 'books'>,
 ): Promise<void> => {
   const market = await marketOf(db, marketplace);
-  const { backtest } = await runBacktest(db, market, (done, total) =>
+  const { backtest } = await runBacktest(db, market, books, (done, total) =>
     progress(done, total, `Trying listings, ${done} of ${total}`),
   );
   await finish(async () => ({

@@ -4,6 +4,7 @@ import type { BacktestRow } from '@kettle/core/estimate/backtest';
 import { openDatabase } from '../db/connection.ts';
 import { marketplaces } from '../db/schema.ts';
 import { asMarket } from '../sources/marketplaces.ts';
+import { books } from '../stand-ins/books.ts';
 import { runBacktest } from './backtest.ts';
 
 const say = (text: string): void => void process.stdout.write(`${text}\n`);
@@ -20,7 +21,7 @@ const line = (r: BacktestRow): string =>
 const database = openDatabase(process.env.KETTLE_DATABASE_URL!);
 for (const row of await database.db.select().from(marketplaces)) {
   const market = asMarket(row);
-  const { backtest } = await runBacktest(database.db, market);
+  const { backtest } = await runBacktest(database.db, market, books);
   const against = backtest.against === 'books' ? 'the invented marketplace’s books' : 'stock counts';
   say(`\n${market.name}, ${backtest.day}: ${backtest.listings} listings, against ${against}`);
   if (backtest.rows.length === 0)

@@ -10,7 +10,7 @@ import { categories, listings, ownCounts, rankCurves, readings } from '../db/sch
 import { evidenceOf, type Evidence } from '../listings/estimates.ts';
 import { asReading } from '../listings/readings.ts';
 import { curveFor, curvesInForce, type CurveOfCategory, type Market } from '../sources/marketplaces.ts';
-import { hasBooks, trueUnits } from '../stand-ins/books.ts';
+import type { Books } from '../outside.ts';
 
 /** Days over which the truth is taken, and readings that a listing needs at least. */
 const WINDOW = 90;
@@ -47,11 +47,12 @@ interface Subject {
 export const runBacktest = async (
   db: Db,
   market: Market,
+  books: Books,
   progress: (done: number, total: number) => Promise<void> | void = () => {},
 ): Promise<{ backtest: Backtest; trials: Trial[] }> => {
-  const [curves, books, subjects] = await Promise.all([
+  const [curves, areKept, subjects] = await Promise.all([
     curvesInForce(db, market.id, market.today),
-    hasBooks(db, market.id),
+    books.areKept(db, market.id),
     subjectsOf(db, market),
   ]);
   const fits = await fitsOf(db, curves);
@@ -69,8 +70,8 @@ export const runBacktest = async (
         batch.map((s) => s.id),
         WINDOW,
       ),
-      books
-        ? trueUnits(
+      areKept
+        ? books.units(
             db,
             market.id,
             batch.map((s) => s.code),
@@ -93,7 +94,7 @@ export const runBacktest = async (
     trials,
     backtest: {
       day: market.today,
-      against: books ? 'books' : 'counts',
+      against: areKept ? 'books' : 'counts',
       listings: tried,
       leftOut,
       rows: [

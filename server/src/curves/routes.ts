@@ -4,11 +4,11 @@ import { curves as routes, type Backtest } from '@kettle/contract/curves';
 import type { Db } from '../db/connection.ts';
 import { jobs } from '../db/schema.ts';
 import { serve } from '../http/serve.ts';
-import type { Services } from '../services.ts';
+import type { Ground } from '../services.ts';
 import { marketOf, type Market } from '../sources/marketplaces.ts';
 import { pointsOf, tryRefit, versionsOf } from './versions.ts';
 
-export const serveCurves = (app: Express, { database, jobs: queue, aside }: Services): void => {
+export const serveCurves = (app: Express, { database, jobs: queue, aside }: Ground): void => {
   const { db } = database;
   serve(app, routes.list, async ({ params }) => versionsOf(db, await marketOf(db, params.marketplace)));
   serve(app, routes.points, async ({ params, query }) =>

@@ -9,9 +9,10 @@ import { atOnce } from '../db/connection.ts';
 import { badField, notFound } from '../http/problem.ts';
 import { expectVersion, versionAfter } from '../http/versions.ts';
 import { serve } from '../http/serve.ts';
-import type { Services } from '../services.ts';
+import type { Ground } from '../services.ts';
+import type { DemandIndexes } from './index.ts';
 import { categoryPaths, marketOf, versionsOf, type Market } from '../sources/marketplaces.ts';
-import { textEntries } from '../sift/routes.ts';
+import { textEntries } from '../http/text-entries.ts';
 import { brandSheet } from './brand.ts';
 import { foundBy } from './found.ts';
 import { incomeDots, narrowDemand, rowsOfPage, spreadOf } from './lists.ts';
@@ -22,7 +23,7 @@ import { demandTable } from './tables.ts';
 
 const PAGE = 100;
 
-export const serveDemand = (app: Express, { database, demand: indexes }: Services): void => {
+export const serveDemand = (app: Express, { database, demand: indexes }: Ground & { demand: DemandIndexes }): void => {
   const { db } = database;
   const market = (id: string): Promise<Market> => marketOf(db, id);
   const narrowed = async (id: string, parameters: [string, string][]) => {

@@ -14,7 +14,7 @@ import {
   watched,
 } from '../db/schema.ts';
 import type { Market } from '../sources/marketplaces.ts';
-import type { SearchFeed } from '../stand-ins/feed.ts';
+import type { SearchFeed } from '../outside.ts';
 
 const AT_ONCE = 500;
 /** Terms whose places are followed because watched listings are found by them in the first rows, the most searched first. */

@@ -6,18 +6,10 @@ import compressedStatic from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import type { Services } from '../services.ts';
-import { serveCandidates } from '../candidates/routes.ts';
-import { serveDemand } from '../demand/routes.ts';
-import { serveCurves } from '../curves/routes.ts';
-import { serveListings } from '../listings/routes.ts';
-import { serveReviews } from '../reviews/routes.ts';
-import { serveShortlist } from '../shortlist/routes.ts';
-import { serveSift } from '../sift/routes.ts';
+import type { Services } from './compose.ts';
 import { Overtaken } from '../sift/service.ts';
-import { serveSources } from '../sources/routes.ts';
-import { serveWatch } from '../watch/routes.ts';
 import { decodableOnly, localHostOnly, ownPagesOnly } from './guards.ts';
+import { serveCapabilities } from './capabilities.ts';
 import { openApi } from './openapi.ts';
 import { makePage } from './page.ts';
 import { notFound, problemFrom } from './problem.ts';
@@ -56,15 +48,7 @@ export const makeApp = (services: Services, log: Logger): Express => {
   app.use(express.json({ limit: '1mb', strict: true }));
 
   app.get('/api/openapi.json', (_, response) => void response.json(openApi()));
-  serveSources(app, services);
-  serveSift(app, services);
-  serveListings(app, services);
-  serveCurves(app, services);
-  serveCandidates(app, services);
-  serveWatch(app, services);
-  serveReviews(app, services);
-  serveShortlist(app, services);
-  serveDemand(app, services);
+  serveCapabilities(app, services);
   app.use('/api', () => {
     throw notFound('That address');
   });

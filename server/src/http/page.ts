@@ -3,10 +3,10 @@ import { join } from 'node:path';
 import type { Request } from 'express';
 import { SENT_AHEAD, siftAddress, siftQuestion, SIFT_PAGE } from '@kettle/contract/sift';
 import { sources } from '@kettle/contract/sources';
-import type { Services } from '../services.ts';
+import type { Services } from './compose.ts';
 import { siftPage } from '../sift/service.ts';
 import { marketOf } from '../sources/marketplaces.ts';
-import { marketplacesReply } from '../sources/service.ts';
+import { marketplacesReply } from '../marketplaces/service.ts';
 
 /** A page does not wait longer than this for a sift to send along. */
 const PATIENCE_MS = 400;
@@ -26,7 +26,7 @@ export const makePage = (web: string, services: Services): ((request: Request) =
 
 const answersFor = async (services: Services, request: Request): Promise<Record<string, unknown>> => {
   const { db } = services.database;
-  const known = await marketplacesReply(db);
+  const known = await marketplacesReply(db, services.outside.templates);
   const { marketplaces } = known;
   const answers: Record<string, unknown> = { [sources.marketplaces.path]: known };
   const named = /^\/([^/]+)\/sift$/.exec(request.path)?.[1] ?? (request.path === '/' ? marketplaces[0]?.id : undefined);

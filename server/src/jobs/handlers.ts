@@ -4,14 +4,15 @@ import { importCounts } from '../sources/import-counts.ts';
 import { importListings } from '../sources/import-listings.ts';
 import { importReviews } from '../sources/import-reviews.ts';
 import { moveHob } from '../watch/hob.ts';
+import { simulatedOutside } from '../stand-ins/outside.ts';
 import type { JobContext, JobKind, JobPayloads } from './kinds.ts';
 
 /** What is run for each kind of job. */
 export const jobHandlers: { [K in JobKind]: (payload: JobPayloads[K], context: JobContext) => Promise<void> } = {
-  'move-hob': moveHob,
+  'move-hob': (payload, context) => moveHob(payload, context, simulatedOutside),
   'mine-reviews': mineReviews,
   'import-listings': importListings,
   'import-reviews': importReviews,
   'import-counts': importCounts,
-  backtest: backtestJob,
+  backtest: (payload, context) => backtestJob(payload, context, simulatedOutside),
 };

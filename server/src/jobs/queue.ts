@@ -20,8 +20,6 @@ const SWEEP_EVERY_MS = 3_600_000;
 const MOST_THREADS = 6;
 const NOW = sql`utc_timestamp(3)` as unknown as string;
 
-const workerFile = new URL(import.meta.url.endsWith('.ts') ? './worker.boot.mjs' : './worker.js', import.meta.url);
-
 const asJob = (row: typeof jobs.$inferSelect): Job => ({
   id: row.id,
   kind: row.kind,
@@ -46,6 +44,7 @@ interface Running extends Lease {
 export class Jobs {
   private readonly database: Database;
   private readonly url: string;
+  private readonly worker: URL;
   private readonly log: Logger;
   private readonly name = randomUUID().slice(0, 8);
   private readonly running = new Map<JobKind, Running>();
@@ -55,9 +54,11 @@ export class Jobs {
   private lookAgain = false;
   private stopped = false;
 
-  constructor(database: Database, url: string, log: Logger) {
+  /** @param worker what a job's thread runs */
+  constructor(database: Database, url: string, worker: URL, log: Logger) {
     this.database = database;
     this.url = url;
+    this.worker = worker;
     this.log = log;
   }
 
@@ -118,7 +119,7 @@ export class Jobs {
   /** Starts looking for work. */
   start(): void {
     this.pool = new Piscina({
-      filename: workerFile.href,
+      filename: this.worker.href,
       minThreads: 0,
       maxThreads: MOST_THREADS,
       idleTimeout: 60_000,

@@ -4,15 +4,18 @@ import { listings as routes } from '@kettle/contract/listings';
 import { listings } from '../db/schema.ts';
 import { notFound } from '../http/problem.ts';
 import { serve } from '../http/serve.ts';
-import type { Services } from '../services.ts';
+import type { DemandIndexes } from '../demand/index.ts';
+import type { Ground } from '../services.ts';
 import { marketOf } from '../sources/marketplaces.ts';
-import { pictureOf } from '../stand-ins/pictures.ts';
 import { briefsOf, idsByCode } from './briefs.ts';
 import { markListings } from './marks.ts';
-import { against, historyOf, keepCosting, keepCounts, listingByCode, overruleCraft, sheetOf } from './service.ts';
+import { listingByCode } from './by-code.ts';
+import { against, historyOf, keepCounts, overruleCraft, sheetOf } from './service.ts';
 import { surroundingsOf } from './surroundings.ts';
 
-export const serveListings = (app: Express, { database, demand }: Services): void => {
+type SheetServices = Ground & { demand: DemandIndexes };
+
+export const serveListings = (app: Express, { database, outside, demand }: SheetServices): void => {
   const { db } = database;
   serve(app, routes.brief, async ({ params, query }) => {
     const market = await marketOf(db, params.marketplace);
@@ -41,9 +44,6 @@ export const serveListings = (app: Express, { database, demand }: Services): voi
   serve(app, routes.overruleCraft, async ({ params, body }) => {
     return overruleCraft(database, await marketOf(db, params.marketplace), params.code, params.part, body);
   });
-  serve(app, routes.saveCosting, async ({ params, body }) =>
-    keepCosting(database, await marketOf(db, params.marketplace), params.code, body),
-  );
 
   serve(app, routes.mark, async ({ params, body }) => {
     await markListings(db, await marketOf(db, params.marketplace), body.codes, body.state, body.reason);
@@ -58,6 +58,6 @@ export const serveListings = (app: Express, { database, demand }: Services): voi
       .where(and(eq(listings.marketplaceId, marketplace), eq(listings.code, code)));
     if (!row) throw notFound(`The listing ${code}`);
     response.type('image/svg+xml').setHeader('Cache-Control', 'private, max-age=86400');
-    response.send(pictureOf(row.silhouette, row.code));
+    response.send(outside.pictureOf(row.silhouette, row.code));
   });
 };

@@ -1,7 +1,6 @@
 import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm';
-import type { History, ListingSheet, SavedCosting } from '@kettle/contract/listings';
+import type { History, ListingSheet } from '@kettle/contract/listings';
 import type { CraftKey, LimitVerdict, KeptCount } from '@kettle/contract/sheet';
-import { emptyCosting } from '@kettle/core/costing/costing';
 import { marketplaceFees } from '@kettle/core/fees/fees';
 import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
 import { dailyUnits } from '@kettle/core/estimate/units';
@@ -14,13 +13,11 @@ import { unitsPerMonth } from '@kettle/core/measures/units';
 import { readSift } from '@kettle/core/sift/address';
 import { againstSift } from '@kettle/core/sift/against';
 import { sentenceOf } from '@kettle/core/sift/sentence';
-import { atOnce, type Database, type Db, type Session } from '../db/connection.ts';
+import { atOnce, type Database, type Db } from '../db/connection.ts';
 import {
   candidates,
-  costings,
   craftOverrules,
   lineUp,
-  listings,
   monthlyHistory,
   ownCounts,
   readings,
@@ -28,38 +25,15 @@ import {
   statedFigures,
   watched,
 } from '../db/schema.ts';
-import { badField, notFound, ProblemError } from '../http/problem.ts';
+import { badField, ProblemError } from '../http/problem.ts';
 import { expectVersion, versionAfter } from '../http/versions.ts';
-import { categoryPaths, curveFor, curvesInForce, scheduleInForce, type Market } from '../sources/marketplaces.ts';
-import { briefContext, briefFrom, choicesOf, selectBriefRows, sidesOf } from './briefs.ts';
+import { categoryPaths, curveFor, curvesInForce, type Market } from '../sources/marketplaces.ts';
+import { costingOf } from '../costing/service.ts';
+import { holdListing, listingByCode } from './by-code.ts';
+import { briefContext, briefFrom, choicesOf, sidesOf } from './briefs.ts';
 import { estimateListing, refreshEstimates } from './estimates.ts';
 import { ancestorsOf, asidesOf, contradictions, familyOf } from './sheet-parts.ts';
 import { asReading } from './readings.ts';
-
-/** A listing by its code, as a brief and as its row. */
-export const listingByCode = async (db: Db, market: Market, code: string) => {
-  const where = and(eq(listings.marketplaceId, market.id), eq(listings.code, code.toUpperCase()));
-  const [[brief], [row]] = await Promise.all([
-    selectBriefRows(db).where(where),
-    db.select().from(listings).where(where),
-  ]);
-  if (!brief || !row) throw notFound(`The listing ${code}`);
-  return { brief, row };
-};
-
-/** The costing kept for a listing, or an empty one. */
-export const costingOf = async (db: Db, listingId: number): Promise<SavedCosting> => {
-  const [row] = await db
-    .select()
-    .from(costings)
-    .where(eq(costings.listingId, listingId))
-    .orderBy(asc(costings.id))
-    .limit(1);
-  // Inputs that a later version added take their usual value.
-  return row
-    ? { price: row.price, inputs: { ...emptyCosting(), ...row.inputs }, version: row.version }
-    : { price: null, inputs: emptyCosting(), version: 0 };
-};
 
 export const sheetOf = async (db: Db, market: Market, code: string): Promise<ListingSheet> => {
   const { brief: briefRow, row } = await listingByCode(db, market, code);
@@ -214,10 +188,6 @@ export const against = async (
   };
 };
 
-/** Locks a listing's row until the end of the transaction, so that its documents are changed one after another. */
-const holdListing = ({ db }: Pick<Session, 'db'>, id: number) =>
-  db.select({ id: listings.id }).from(listings).where(eq(listings.id, id)).for('update');
-
 /** Keeps counts of one's own and takes others away; the estimate follows. */
 export const keepCounts = async (
   database: Database,
@@ -280,29 +250,5 @@ export const overruleCraft = async (
         .onDuplicateKeyUpdate({ set: values });
     await refreshEstimates(inside, market, [row.id]);
     return { version: points === null ? 0 : values.version };
-  });
-};
-
-/** Keeps what was typed into a listing's costing. */
-export const keepCosting = async (
-  database: Database,
-  market: Market,
-  code: string,
-  costing: SavedCosting,
-): Promise<SavedCosting> => {
-  const { row } = await listingByCode(database.db, market, code);
-  const schedule = await scheduleInForce(database.db, market.id, market.today);
-  return atOnce(database, async (inside) => {
-    const { db } = inside;
-    await holdListing(inside, row.id);
-    const there = await costingOf(db, row.id);
-    expectVersion(costing.version, there.version, there);
-    const version = versionAfter(there.version);
-    const values = { price: costing.price, inputs: costing.inputs, feeScheduleId: schedule?.id ?? null, version };
-    await db
-      .insert(costings)
-      .values({ listingId: row.id, ...values })
-      .onDuplicateKeyUpdate({ set: values });
-    return { ...costing, version };
   });
 };

@@ -2,10 +2,10 @@ import type { Express } from 'express';
 import { reviews as routes } from '@kettle/contract/candidates';
 import { candidateRow, lineUpIds } from '../candidates/service.ts';
 import { serve } from '../http/serve.ts';
-import type { Services } from '../services.ts';
+import type { Ground } from '../services.ts';
 import { readingJob, readReviews } from './service.ts';
 
-export const serveReviews = (app: Express, { database: { db }, jobs, aside }: Services): void => {
+export const serveReviews = (app: Express, { database: { db }, jobs, aside }: Ground): void => {
   serve(app, routes.read, async ({ params }) => {
     await candidateRow(db, params.id);
     return { job: await readReviews(db, jobs, await lineUpIds(db, params.id)) };

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { and, count, desc, eq, inArray, isNull, like, max, ne, or, sql, type SQL } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
-import type { MinedReviews, Theme } from '@kettle/contract/candidates';
+import type { MinedReviews, Theme, ReviewFilter } from '@kettle/contract/candidates';
 import type { Job } from '@kettle/contract/shapes';
 import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
 import { themesOf } from '@kettle/core/reviews/themes';
@@ -9,11 +9,6 @@ import type { Db } from '../db/connection.ts';
 import { listings, mentions, reviews } from '../db/schema.ts';
 import type { Jobs } from '../jobs/queue.ts';
 
-export interface ReviewFilter {
-  stars?: string;
-  words?: string;
-  listing?: number;
-}
 /** Latest reviews that are handed out besides those that evidence rests on. */
 const LATEST = 60;
 const MOST_THEMES = 100;

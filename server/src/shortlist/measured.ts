@@ -10,7 +10,7 @@ import { lineUpIds, watchedSince } from '../candidates/service.ts';
 import type { Db } from '../db/connection.ts';
 import { categories, estimates, listings, mentions, reviews } from '../db/schema.ts';
 import { briefsOf, sidesOf } from '../listings/briefs.ts';
-import { costingOf } from '../listings/service.ts';
+import { costingOf } from '../costing/service.ts';
 import { scheduleInForce, type Market } from '../sources/marketplaces.ts';
 
 export interface MeasuredCandidate {

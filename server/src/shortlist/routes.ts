@@ -4,11 +4,11 @@ import { majorFromMinor } from '@kettle/core/money/money';
 import { sendCsv, sendXlsx, type CellValue, type Table } from '../export/table.ts';
 import { notFound } from '../http/problem.ts';
 import { serve } from '../http/serve.ts';
-import type { Services } from '../services.ts';
+import type { Ground } from '../services.ts';
 import { marketOf, type Market } from '../sources/marketplaces.ts';
 import { answer, scoreCandidate, scoresheetInUse, standingOf } from './service.ts';
 
-export const serveShortlist = (app: Express, { database }: Services): void => {
+export const serveShortlist = (app: Express, { database }: Ground): void => {
   const { db } = database;
   serve(app, routes.scoresheet, () => scoresheetInUse(db));
   serve(app, routes.standing, async ({ params }) => standingOf(db, await marketOf(db, params.marketplace)));

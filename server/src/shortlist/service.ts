@@ -4,7 +4,7 @@ import { score, standing, swingCriteria, type JudgedAnswer, type Scoresheet } fr
 import { candidateRow } from '../candidates/service.ts';
 import { atOnce, type Database, type Db } from '../db/connection.ts';
 import { answers, candidateLog, candidates, lineUp, scoresheets } from '../db/schema.ts';
-import { badField, notFound } from '../http/problem.ts';
+import { badField, notFound, ProblemError } from '../http/problem.ts';
 import { expectVersion, versionAfter } from '../http/versions.ts';
 import type { Market } from '../sources/marketplaces.ts';
 import { measureCandidate } from './measured.ts';
@@ -133,5 +133,17 @@ export const answer = async (
       text: `${(gate ?? criterion)!.name}: ${choice}${values.evidence ? ` (${values.evidence})` : ''}`,
     });
     return { version: values.version };
+  });
+};
+
+/** A candidate that is ruled out goes on only with a word why. */
+export const refuseRuledOut = async (db: Db, id: number): Promise<void> => {
+  const [{ score }, { document }] = await Promise.all([scoreCandidate(db, id), scoresheetInUse(db)]);
+  if (score.verdict !== 'ruled out') return;
+  const failed = score.gates
+    .filter((g) => g.state === 'fail')
+    .map((g) => document.gates.find((d) => d.key === g.key)?.name ?? g.key);
+  throw new ProblemError(409, 'ruled-out', `It is ruled out: ${failed.join(', ')}.`, {
+    detail: 'Say why you go on with it all the same; the reason is kept in its log.',
   });
 };

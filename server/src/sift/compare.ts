@@ -1,7 +1,7 @@
 import { measureOf } from '@kettle/core/sift/measures';
 import { pageOf, type SortKey } from '@kettle/core/sift/order';
 import { briefsOf } from '../listings/briefs.ts';
-import type { Services } from '../services.ts';
+import type { SiftServices } from './indexes.ts';
 import type { Market } from '../sources/marketplaces.ts';
 import { carryOut, inWords } from './service.ts';
 
@@ -16,7 +16,7 @@ const split = (a: Int32Array, b: Int32Array): { a: Int32Array; b: Int32Array; bo
 
 /** Two sifts of one marketplace beside each other, with a page of one of the three parts. */
 export const compareSifts = async (
-  services: Services,
+  services: SiftServices,
   market: Market,
   {
     a = '',

@@ -5,7 +5,7 @@ import { emptyQuery } from '@kettle/core/sift/limits';
 import { MEASURES } from '@kettle/core/sift/measures';
 import { pageOf } from '@kettle/core/sift/order';
 import { LimitCache, sift } from '@kettle/core/sift/query';
-import type { Db } from '../db/connection.ts';
+import type { Database, Db } from '../db/connection.ts';
 import { categoryPaths, type Market } from '../sources/marketplaces.ts';
 import type { Build } from './build.ts';
 import type { BuildAsked, BuildTold } from './build.worker.ts';
@@ -14,7 +14,7 @@ import type { BuildAsked, BuildTold } from './build.worker.ts';
 const PATIENCE_MS = 1_500;
 /** A build that failed is tried again with the first request after this. */
 const TRY_AGAIN_MS = 5_000;
-const workerFile = new URL(import.meta.url.endsWith('.ts') ? './build.boot.mjs' : './build.worker.js', import.meta.url);
+const workerFile = new URL('./build.boot.mjs', import.meta.url);
 
 export interface ReadyIndex extends Build {
   cache: LimitCache;
@@ -162,3 +162,9 @@ const warm = ({ index, cache }: Pick<ReadyIndex, 'index' | 'cache'>): void => {
     pageOf(index, rows, { key: 'revenue', descending: true }, 0, 100);
   }
 };
+
+/** What sifting stands on. */
+export interface SiftServices {
+  database: Database;
+  indexes: SiftIndexes;
+}

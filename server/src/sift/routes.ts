@@ -8,15 +8,16 @@ import { atOnce, type Db } from '../db/connection.ts';
 import { badField, notFound } from '../http/problem.ts';
 import { expectVersion, versionAfter } from '../http/versions.ts';
 import { serve } from '../http/serve.ts';
+import { textEntries } from '../http/text-entries.ts';
 import { raiseDataVersion } from '../listings/estimates.ts';
-import type { Services } from '../services.ts';
+import type { SiftServices } from './indexes.ts';
 import { categoryPaths, marketOf, versionsOf, type Market } from '../sources/marketplaces.ts';
 import { compareSifts } from './compare.ts';
 import { changeSieve, dropSieve, keepSieve, openSieve, sievesOf } from './sieves.ts';
 import { siftPage, stayAwayOf } from './service.ts';
 import { siftTable } from './table.ts';
 
-export const serveSift = (app: Express, services: Services): void => {
+export const serveSift = (app: Express, services: SiftServices): void => {
   const { database } = services;
   const { db } = database;
   const market = (id: string) => marketOf(db, id);
@@ -108,9 +109,3 @@ const flagRulesOf = async (db: Db, marketplaceId: string) => {
     version: row?.version ?? 0,
   };
 };
-
-/** The parameters of an address that are text. */
-export const textEntries = (query: object): [string, string][] =>
-  Object.entries(query).flatMap(([key, value]): [string, string][] =>
-    typeof value === 'string' ? [[key, value]] : [],
-  );

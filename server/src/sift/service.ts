@@ -12,7 +12,7 @@ import { sentenceOf } from '@kettle/core/sift/sentence';
 import { waysBack } from '@kettle/core/sift/ways-back';
 import type { Db } from '../db/connection.ts';
 import { categories, listings, marks, stayAway } from '../db/schema.ts';
-import type { Services } from '../services.ts';
+import type { SiftServices } from './indexes.ts';
 import { briefsOf } from '../listings/briefs.ts';
 import type { Market } from '../sources/marketplaces.ts';
 import type { ReadyIndex } from './indexes.ts';
@@ -39,7 +39,7 @@ export interface Sitting {
 
 /** Reads a sift from parameters and carries it out. */
 export const carryOut = async (
-  { indexes, database: { db } }: Pick<Services, 'indexes' | 'database'>,
+  { indexes, database: { db } }: SiftServices,
   market: Market,
   parameters: Iterable<[string, string]>,
   show: readonly MeasureKey[],
@@ -147,7 +147,7 @@ export const idsOfPage = ({ ready: { index }, rows, order }: Sitting, from: numb
 
 /** One page of a sift, with what each limit costs and how the rest is spread. */
 export const siftPage = async (
-  services: Services,
+  services: SiftServices,
   market: Market,
   parameters: Iterable<[string, string]>,
   { from = 0, rows = PAGE, show = '' }: { from?: number; rows?: number; show?: string },

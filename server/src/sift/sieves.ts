@@ -9,7 +9,7 @@ import { atOnce, type Database, type Db } from '../db/connection.ts';
 import { estimates, listings, marketplaces, sieveListings, sieves } from '../db/schema.ts';
 import { bulkLoad } from '../db/bulk.ts';
 import { conflict, notFound } from '../http/problem.ts';
-import type { Services } from '../services.ts';
+import type { SiftServices } from './indexes.ts';
 import { asMarket, type Market } from '../sources/marketplaces.ts';
 import { carryOut } from './service.ts';
 
@@ -125,7 +125,7 @@ interface Kept {
  * Opens a sieve: what is in it now against what was in it on the last earlier day that it was opened. The first opening
  * of a day keeps what is there; opening it again on the same day tells the same, brought up to date.
  */
-export const openSieve = async (services: Services, id: number) => {
+export const openSieve = async (services: SiftServices, id: number) => {
   const { db } = services.database;
   const { sieve, market } = await rowOf(db, id);
   if (sieve.place !== 'sift') throw notFound(`Sieve ${id} of the catalogue`);

@@ -3,7 +3,7 @@ import { measureOf, MEASURES, type Measure } from '@kettle/core/sift/measures';
 import { boundToText } from '@kettle/core/sift/address';
 import { unitSuffix } from '@kettle/core/sift/sentence';
 import type { CellValue, Table } from '../export/table.ts';
-import type { Services } from '../services.ts';
+import type { SiftServices } from './indexes.ts';
 import type { Market } from '../sources/marketplaces.ts';
 import { carryOut, inWords, siftAll } from './service.ts';
 
@@ -46,7 +46,11 @@ const columnsOf = (market: Market): [string, Cell][] => {
 };
 
 /** All matches of a sift as a table, with what it was asked and when. */
-export const siftTable = async (services: Services, market: Market, parameters: [string, string][]): Promise<Table> => {
+export const siftTable = async (
+  services: SiftServices,
+  market: Market,
+  parameters: [string, string][],
+): Promise<Table> => {
   const columns = columnsOf(market);
   const sitting = await carryOut(services, market, parameters, []);
   const { db } = services.database;

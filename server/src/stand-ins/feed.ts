@@ -1,30 +1,10 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import { monthlyRates, Simulated, type DayFacts, type RatesOfMonth } from '@kettle/demo/market';
-import { firstPage, weekVolumes, type PositionFacts } from '@kettle/demo/searches';
+import { monthlyRates, Simulated, type RatesOfMonth } from '@kettle/demo/market';
+import { firstPage, weekVolumes } from '@kettle/demo/searches';
 import { addDays, epochDay } from '@kettle/core/measures/day';
 import type { Db } from '../db/connection.ts';
+import type { FeedDay, ListingFeed, SearchFeed } from '../outside.ts';
 import { termTruths, truths } from './schema.ts';
-
-/** What a feed says of a listing's day. */
-export type FeedDay = DayFacts;
-
-/** What the program asks of a marketplace's feed; a real service would stand behind the same. */
-export interface MarketplaceFeed {
-  /** Readings of n days from a day on, by listing code; codes the marketplace does not know are missing. */
-  readings: (codes: readonly string[], from: string, days: number) => Promise<Map<string, DayFacts[]>>;
-}
-
-/** What the program asks of a marketplace's figures of searches. */
-export interface SearchFeed {
-  /** Searches of so many weeks from a day on, by term; terms that are not known are missing. */
-  weeks: (asked: readonly { text: string; from: string; weeks: number }[]) => Promise<Map<string, (number | null)[]>>;
-  /** First pages of terms on so many days from a day on. */
-  pages: (
-    texts: readonly string[],
-    from: string,
-    days: number,
-  ) => Promise<Map<string, { day: string; places: PositionFacts[] }[]>>;
-}
 
 /** The simulated figures of searches. */
 export const simulatedSearches = (db: Db, marketplaceId: string): SearchFeed => {
@@ -59,7 +39,7 @@ export const simulatedSearches = (db: Db, marketplaceId: string): SearchFeed => 
 };
 
 /** The simulated feed: reads the invented marketplace's own books. */
-export const simulatedFeed = (db: Db, marketplaceId: string): MarketplaceFeed => {
+export const simulatedFeed = (db: Db, marketplaceId: string): ListingFeed => {
   const rates = new Map<string, RatesOfMonth>();
   const ratesOf = async (family: string): Promise<RatesOfMonth> => {
     let found = rates.get(family);
@@ -79,7 +59,7 @@ export const simulatedFeed = (db: Db, marketplaceId: string): MarketplaceFeed =>
         .select()
         .from(truths)
         .where(and(eq(truths.marketplaceId, marketplaceId), inArray(truths.code, [...codes])));
-      const result = new Map<string, DayFacts[]>();
+      const result = new Map<string, FeedDay[]>();
       for (const { code, family, truth } of rows) {
         const listing = new Simulated(truth);
         result.set(code, listing.read(await ratesOf(family), epochDay(from), days));

@@ -1,18 +1,11 @@
 import { DEMO_MARKETPLACES } from '@kettle/demo/marketplaces';
 import { makeWorld } from '@kettle/demo/world';
 import { meanOf, medianOf } from '@kettle/core/stats/robust';
-import type { FeeSchedule } from '@kettle/core/fees/schedule';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
-
-export interface MarketplaceTemplate {
-  id: string;
-  name: string;
-  currency: string;
-  schedules: FeeSchedule[];
-}
+import type { Template } from '../outside.ts';
 
 /** Marketplaces whose fees and curves can be copied into a workspace. */
-export const templates = (): MarketplaceTemplate[] =>
+export const templates = (): Template[] =>
   DEMO_MARKETPLACES.map(({ id, name, currency, schedules }) => ({ id, name, currency, schedules }));
 
 /** The curves of a template by category, and one for all other categories: their middle. */

@@ -12,7 +12,7 @@ import type { Jobs } from '../jobs/queue.ts';
 import { refreshEstimates } from '../listings/estimates.ts';
 import { READING_COLUMNS, readingCells } from '../listings/readings.ts';
 import { marketOf } from '../sources/marketplaces.ts';
-import { simulatedFeed, simulatedSearches, type FeedDay } from '../stand-ins/feed.ts';
+import type { FeedDay, Outside } from '../outside.ts';
 
 /** Listings whose readings are asked of the feed at once. */
 const AT_ONCE = 25;
@@ -21,6 +21,7 @@ const AT_ONCE = 25;
 export const moveHob = async (
   { marketplace, to }: JobPayloads['move-hob'],
   { database, progress, finish }: JobContext,
+  outside: Pick<Outside, 'listingFeed' | 'searchFeed'>,
 ): Promise<void> => {
   const { db } = database;
   const market = await marketOf(db, marketplace);
@@ -39,7 +40,7 @@ export const moveHob = async (
     .from(watched)
     .innerJoin(listings, eq(listings.id, watched.listingId))
     .where(eq(listings.marketplaceId, marketplace));
-  const feed = simulatedFeed(db, marketplace);
+  const feed = outside.listingFeed(db, marketplace);
   const read: { id: number; days: FeedDay[] }[] = [];
   for (let at = 0; at < rows.length; at += AT_ONCE) {
     await progress(at, rows.length, `Reading listings, ${at} of ${rows.length}`);
@@ -65,7 +66,7 @@ export const moveHob = async (
       for (const { id, days } of read) for (const day of days) yield readingCells(id, day);
     });
     for (const { id, days } of read) await takeLast(inside.db, id, days);
-    await takeSearches(inside, market, simulatedSearches(inside.db, marketplace), to);
+    await takeSearches(inside, market, outside.searchFeed(inside.db, marketplace), to);
     await inside.db.update(marketplaces).set({ hobDay: to, readUpTo: to }).where(eq(marketplaces.id, marketplace));
     await refreshEstimates(
       inside,

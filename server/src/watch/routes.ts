@@ -2,12 +2,12 @@ import type { Express } from 'express';
 import { watch as routes } from '@kettle/contract/candidates';
 import { candidateRow, lineUpIds } from '../candidates/service.ts';
 import { serve } from '../http/serve.ts';
-import type { Services } from '../services.ts';
+import type { Ground } from '../services.ts';
 import { marketOf } from '../sources/marketplaces.ts';
 import { askToMoveHob } from './hob.ts';
 import { groupReadings, stopWatching, watchByCodes, watchedListings } from './service.ts';
 
-export const serveWatch = (app: Express, { database, jobs }: Services): void => {
+export const serveWatch = (app: Express, { database, jobs }: Ground): void => {
   const { db } = database;
   serve(app, routes.list, async ({ params }) => watchedListings(db, await marketOf(db, params.marketplace)));
   serve(app, routes.add, async ({ params, body }) =>

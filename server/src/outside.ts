@@ -1,0 +1,75 @@
+import type { RankCurve } from '@kettle/core/estimate/rank-curve';
+import type { FeeSchedule } from '@kettle/core/fees/schedule';
+import type { Day } from '@kettle/core/measures/day';
+import type { Db } from './db/connection.ts';
+
+/** What a feed says of a listing's day: money in minor units, the rating in hundredths of a star. */
+export interface FeedDay {
+  day: Day;
+  price: number;
+  rank: number | null;
+  reviews: number;
+  rating: number;
+  sellers: number;
+  stock: number | null;
+  stockCapped: boolean;
+  mainOffer: string;
+}
+export interface ListingFeed {
+  /** Readings of n days from a day on, by listing code; codes the marketplace does not know are missing. */
+  readings: (codes: readonly string[], from: Day, days: number) => Promise<Map<string, FeedDay[]>>;
+}
+
+/** Where a listing stood on a term's first page, and its share of the term's clicks. */
+export interface Place {
+  code: string;
+  unpaid: number | null;
+  paid: number | null;
+  share: number;
+}
+export interface SearchFeed {
+  /** Searches of so many weeks from a day on, by term; terms that are not known are missing. */
+  weeks: (asked: readonly { text: string; from: Day; weeks: number }[]) => Promise<Map<string, (number | null)[]>>;
+  /** First pages of terms on so many days from a day on. */
+  pages: (
+    texts: readonly string[],
+    from: Day,
+    days: number,
+  ) => Promise<Map<string, { day: Day; places: readonly Place[] }[]>>;
+}
+
+/** What listings really sold, where that is known: of an invented marketplace. Read by the backtest alone. */
+export interface Books {
+  areKept: (db: Db, marketplace: string) => Promise<boolean>;
+  /** Pieces a month over a window, by code. */
+  units: (
+    db: Db,
+    marketplace: string,
+    codes: readonly string[],
+    until: Day,
+    days: number,
+  ) => Promise<Map<string, number>>;
+}
+
+/** Fees and curves that can be copied into a marketplace of one's own. */
+export interface Template {
+  id: string;
+  name: string;
+  currency: string;
+  schedules: readonly FeeSchedule[];
+}
+export interface Templates {
+  all: () => readonly Template[];
+  /** The curves of a template by category, and one for all other categories. Takes seconds. */
+  curves: (id: string) => { category: string; curve: RankCurve; reviewRate: number; reviewSpread: number }[];
+}
+
+/** The world outside the program, as it is asked: simulated stand-ins ship with it, real services would stand there as well. */
+export interface Outside {
+  listingFeed: (db: Db, marketplace: string) => ListingFeed;
+  searchFeed: (db: Db, marketplace: string) => SearchFeed;
+  books: Books;
+  templates: Templates;
+  /** A picture of a listing as SVG. */
+  pictureOf: (silhouette: string | null, code: string) => string;
+}
