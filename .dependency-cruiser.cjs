@@ -1,7 +1,25 @@
-/** The dependency rule of docs/architecture.md: web → contract → core ← server; demo and stand-ins behind their interface. */
+/** The dependency rules of docs/architecture.md: web → contract → core ← server, and the floors within each. */
+const floors = (place, names) =>
+  names.map((floor, at) => ({
+    name: `${place}-${floor}`,
+    comment: 'An arrow never runs up: a floor stands on those named before it.',
+    severity: 'error',
+    from: { path: `^${place}/${floor}/` },
+    to: { path: names.slice(at + 1).map((higher) => `^${place}/${higher}/`) },
+  }));
+
 module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'no-circular-folders',
+      comment: 'What two folders need of each other belongs below both.',
+      severity: 'error',
+      scope: 'folder',
+      from: {},
+      to: { circular: true },
+    },
+    ...floors('server/src', ['ground', 'capabilities', 'roof']).filter((rule) => rule.to.path.length > 0),
     {
       name: 'core-alone',
       severity: 'error',
@@ -19,7 +37,7 @@ module.exports = {
     {
       name: 'demo-behind-doors',
       severity: 'error',
-      from: { path: '^server/src', pathNot: '^server/src/(stand-ins|demo-load)/' },
+      from: { path: '^server/src', pathNot: '^server/src/roof/(stand-ins|demo-load)/' },
       to: { path: '^demo/' },
     },
   ],

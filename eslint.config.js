@@ -18,7 +18,7 @@ export default defineConfig(
     '**/node_modules/**',
     '.data/**',
     '.cache/**',
-    'server/src/db/migrations/**',
+    'server/src/ground/db/migrations/**',
     '**/test-results/**',
     '**/playwright-report/**',
   ]),

@@ -26,7 +26,7 @@ if (!process.env.KETTLE_DATABASE_URL) {
   await installPrograms({ mariadbd: 'mariadb-server' });
   database = await startDatabase(data, (sentence) => console.error(sentence));
 }
-const { status } = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'server/src/curves/backtest-print.ts')], {
+const { status } = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'server/src/roof/backtest-print.ts')], {
   cwd: root,
   stdio: 'inherit',
   env: { ...process.env, KETTLE_DATABASE_URL: process.env.KETTLE_DATABASE_URL ?? database.url },

@@ -19,7 +19,7 @@ const ownAddress = databaseAddress();
 const say = (sentence) => console.log(sentence);
 
 const copy = (what, url) =>
-  spawnSync(process.execPath, ['--import', 'tsx', join(root, 'server/src/db/copy-run.ts'), what, file], {
+  spawnSync(process.execPath, ['--import', 'tsx', join(root, 'server/src/ground/db/copy-run.ts'), what, file], {
     cwd: root,
     stdio: 'inherit',
     env: { ...process.env, KETTLE_DATABASE_URL: url },

@@ -4,8 +4,8 @@
  * listings the time from letting go of a handle to the new table painted, and how smoothly the table scrolls.
  */
 import type { Page } from '@playwright/test';
-import { openDatabase } from '../src/db/connection.ts';
-import { prepareWorkspace } from '../src/prepare.ts';
+import { openDatabase } from '../src/ground/db/connection.ts';
+import { prepareWorkspace } from '../src/roof/prepare.ts';
 import { launch, serve, spread, viewport } from './in-browser.ts';
 import { largeCatalogue } from './million.ts';
 

@@ -11,10 +11,10 @@ import { prepareNiche } from '@kettle/core/demand/niche';
 import { hashText, normalDraw, randomFrom } from '@kettle/core/stats/random';
 import { addWeeks, type WeekSeries } from '@kettle/core/demand/weeks';
 import { build } from 'vite';
-import type { DemandIndex, DemandNiche, DemandTerm } from '../src/demand/index.ts';
-import { incomeDots, narrowDemand, rowsOfPage, spreadOf } from '../src/demand/lists.ts';
-import { nicheRow, termRow } from '../src/demand/rows.ts';
-import type { Market } from '../src/sources/marketplaces.ts';
+import type { DemandIndex, DemandNiche, DemandTerm } from '../src/capabilities/demand/index.ts';
+import { incomeDots, narrowDemand, rowsOfPage, spreadOf } from '../src/capabilities/demand/lists.ts';
+import { nicheRow, termRow } from '../src/capabilities/demand/rows.ts';
+import type { Market } from '../src/ground/marketplaces/marketplaces.ts';
 import { stemsOf } from '@kettle/core/listing/words';
 
 const NICHES = 5_000;

@@ -8,12 +8,12 @@ import { and, eq } from 'drizzle-orm';
 import { scoreOf, type Trial } from '@kettle/core/estimate/backtest';
 import { METHODS } from '@kettle/core/estimate/methods';
 import { STORIES } from '@kettle/demo/stories';
-import { openDatabase } from '../src/db/connection.ts';
-import { estimates, listings } from '../src/db/schema.ts';
-import { books } from '../src/stand-ins/books.ts';
-import { runBacktest } from '../src/curves/backtest.ts';
-import { prepareWorkspace } from '../src/prepare.ts';
-import { marketOf } from '../src/sources/marketplaces.ts';
+import { openDatabase } from '../src/ground/db/connection.ts';
+import { estimates, listings } from '../src/ground/db/schema.ts';
+import { books } from '../src/roof/stand-ins/books.ts';
+import { runBacktest } from '../src/capabilities/curves/backtest.ts';
+import { prepareWorkspace } from '../src/roof/prepare.ts';
+import { marketOf } from '../src/ground/marketplaces/marketplaces.ts';
 
 /** Slower listings sell too few pieces for an error in per cent to mean much; they are reported apart. */
 const SLOW = 10;

@@ -5,13 +5,13 @@
  */
 import type { Page } from '@playwright/test';
 import { addDays } from '@kettle/core/measures/day';
-import { bulkLoad } from '../src/db/bulk.ts';
-import { openDatabase } from '../src/db/connection.ts';
-import { refreshEstimates } from '../src/listings/estimates.ts';
-import { READING_COLUMNS, readingCells } from '../src/listings/readings.ts';
-import { prepareWorkspace } from '../src/prepare.ts';
-import { marketOf } from '../src/sources/marketplaces.ts';
-import { simulatedFeed } from '../src/stand-ins/feed.ts';
+import { bulkLoad } from '../src/ground/db/bulk.ts';
+import { openDatabase } from '../src/ground/db/connection.ts';
+import { refreshEstimates } from '../src/ground/estimates/estimates.ts';
+import { READING_COLUMNS, readingCells } from '../src/ground/estimates/readings.ts';
+import { prepareWorkspace } from '../src/roof/prepare.ts';
+import { marketOf } from '../src/ground/marketplaces/marketplaces.ts';
+import { simulatedFeed } from '../src/roof/stand-ins/feed.ts';
 import { launch, serve, spread, viewport } from './in-browser.ts';
 
 const DAYS = 731;

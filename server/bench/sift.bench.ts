@@ -12,11 +12,11 @@ import type { MeasureKey } from '@kettle/core/sift/measures';
 import { pageOf } from '@kettle/core/sift/order';
 import { LimitCache, sift } from '@kettle/core/sift/query';
 import { quantileOf } from '@kettle/core/stats/robust';
-import { bulkLoad, type Cell } from '../src/db/bulk.ts';
-import { raiseDataVersion } from '../src/listings/estimates.ts';
-import { SiftIndexes } from '../src/sift/indexes.ts';
-import { siftPage } from '../src/sift/service.ts';
-import { marketOf } from '../src/sources/marketplaces.ts';
+import { bulkLoad, type Cell } from '../src/ground/db/bulk.ts';
+import { raiseDataVersion } from '../src/ground/estimates/estimates.ts';
+import { SiftIndexes } from '../src/capabilities/sift/indexes.ts';
+import { siftPage } from '../src/capabilities/sift/service.ts';
+import { marketOf } from '../src/ground/marketplaces/marketplaces.ts';
 import { largeCatalogue, MARKETPLACE } from './million.ts';
 
 const WANTED = Number(process.env.KETTLE_BENCH_LISTINGS ?? 1_000_000);

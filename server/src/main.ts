@@ -1,16 +1,16 @@
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
-import { openDatabase } from './db/connection.ts';
-import { writeCopy } from './db/copy.ts';
-import { makeApp } from './http/app.ts';
-import { compose, endServices } from './http/compose.ts';
-import { makeLog } from './http/log.ts';
-import { diskFullSentence, isDatabaseAway } from './http/problem.ts';
-import { makeServer } from './http/server.ts';
-import { prepareWorkspace } from './prepare.ts';
-import { marketOf } from './sources/marketplaces.ts';
-import { allMarketplaces } from './marketplaces/service.ts';
-import { Unusable } from './unusable.ts';
+import { openDatabase } from './ground/db/connection.ts';
+import { writeCopy } from './ground/db/copy.ts';
+import { makeApp } from './roof/app/app.ts';
+import { compose, endServices } from './roof/app/compose.ts';
+import { makeLog } from './roof/app/log.ts';
+import { diskFullSentence, isDatabaseAway } from './ground/problems/problem.ts';
+import { makeServer } from './roof/app/server.ts';
+import { prepareWorkspace } from './roof/prepare.ts';
+import { marketOf } from './ground/marketplaces/marketplaces.ts';
+import { allMarketplaces } from './capabilities/marketplaces/service.ts';
+import { Unusable } from './ground/problems/unusable.ts';
 
 const PORTS_TRIED = 20;
 /** Ends on purpose with a reason that starting again does not mend. */

@@ -12,7 +12,7 @@ import {
   searchTerms,
   termPositions,
   termVolumes,
-} from '../src/db/schema.ts';
+} from '../src/ground/db/schema.ts';
 import { startProgram, type Program } from './program.ts';
 
 type Niches = ReplyOf<typeof demand.niches>;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parse } from 'csv-parse/sync';
-import { guardCell, unguardCell } from '../src/export/table.ts';
+import { guardCell, unguardCell } from '../src/ground/export/table.ts';
 
 /** Signs with which a spreadsheet begins to reckon (OWASP, "CSV Injection"), and their full-width forms. */
 const SIGNS = ['=', '+', '-', '@', '＝', '＋', '－', '＠'];

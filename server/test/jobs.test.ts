@@ -6,10 +6,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import mysql from 'mysql2/promise';
 import { startDatabase } from '../../scripts/private-database.mjs';
-import { problemFrom } from '../src/http/problem.ts';
-import { jobs, listings, marketplaces, readings, reviews, uploads } from '../src/db/schema.ts';
-import { Overtaken } from '../src/jobs/kinds.ts';
-import { contextOf, endConnectionOf } from '../src/jobs/lease.ts';
+import { problemFrom } from '../src/ground/problems/problem.ts';
+import { jobs, listings, marketplaces, readings, reviews, uploads } from '../src/ground/db/schema.ts';
+import { Overtaken } from '../src/ground/jobs/kinds.ts';
+import { contextOf, endConnectionOf } from '../src/ground/jobs/lease.ts';
 import { csv, freshSchema, importCsv, startProgram, type Program } from './program.ts';
 
 let program: Program;

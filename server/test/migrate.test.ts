@@ -3,8 +3,8 @@ import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type mysql from 'mysql2/promise';
-import { openDatabase, type Database } from '../src/db/connection.ts';
-import { isFromLaterVersion, migrateDatabase } from '../src/db/migrate.ts';
+import { openDatabase, type Database } from '../src/ground/db/connection.ts';
+import { isFromLaterVersion, migrateDatabase } from '../src/ground/db/migrate.ts';
 import { repositoryRoot } from '../../scripts/private-database.mjs';
 import { structureOf } from './faults/fingerprint.ts';
 import { freshSchema } from './program.ts';

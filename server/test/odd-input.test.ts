@@ -5,8 +5,8 @@ import type { Problem } from '@kettle/contract/shapes';
 import type { Preview } from '@kettle/contract/sources';
 import { count } from 'drizzle-orm';
 import { fuzz } from './faults/fuzz.ts';
-import { jobs, listings, uploadPieces, uploads } from '../src/db/schema.ts';
-import { makeLog } from '../src/http/log.ts';
+import { jobs, listings, uploadPieces, uploads } from '../src/ground/db/schema.ts';
+import { makeLog } from '../src/roof/app/log.ts';
 import { csv, importCsv, startProgram, type Program } from './program.ts';
 
 let program: Program;

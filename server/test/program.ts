@@ -3,12 +3,12 @@ import { request as httpRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import mysql from 'mysql2/promise';
 import { pino } from 'pino';
-import { openDatabase, type Database } from '../src/db/connection.ts';
-import { makeApp } from '../src/http/app.ts';
-import { compose, endServices } from '../src/http/compose.ts';
-import { makeServer } from '../src/http/server.ts';
-import type { Jobs } from '../src/jobs/queue.ts';
-import { prepareWorkspace } from '../src/prepare.ts';
+import { openDatabase, type Database } from '../src/ground/db/connection.ts';
+import { makeApp } from '../src/roof/app/app.ts';
+import { compose, endServices } from '../src/roof/app/compose.ts';
+import { makeServer } from '../src/roof/app/server.ts';
+import type { Jobs } from '../src/ground/jobs/queue.ts';
+import { prepareWorkspace } from '../src/roof/prepare.ts';
 import type { Job } from '@kettle/contract/shapes';
 import type { ImportKind } from '@kettle/contract/sources';
 

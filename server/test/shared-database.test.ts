@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { count, eq } from 'drizzle-orm';
 import type { Job } from '@kettle/contract/shapes';
-import { migrateDatabase } from '../src/db/migrate.ts';
-import { listings, scoresheets } from '../src/db/schema.ts';
+import { migrateDatabase } from '../src/ground/db/migrate.ts';
+import { listings, scoresheets } from '../src/ground/db/schema.ts';
 import { startDatabase } from '../../scripts/private-database.mjs';
 import { csv, freshSchema, importCsv, startProgram, type Program } from './program.ts';
 

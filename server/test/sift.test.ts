@@ -6,8 +6,8 @@ import type { RowDataPacket } from 'mysql2/promise';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import type { Sieve, SieveChange, SiftReply } from '@kettle/contract/sift';
 import { MEASURES, type MeasureKey } from '@kettle/core/sift/measures';
-import { buildIndex } from '../src/sift/build.ts';
-import { loadSnapshot, saveSnapshot } from '../src/sift/snapshot.ts';
+import { buildIndex } from '../src/capabilities/sift/build.ts';
+import { loadSnapshot, saveSnapshot } from '../src/capabilities/sift/snapshot.ts';
 import { importCsv, startProgram, type Program } from './program.ts';
 
 let program: Program;

@@ -1,0 +1,46 @@
+import type { Express } from 'express';
+import { candidates as routes, watch } from '@kettle/contract/candidates';
+import type { Stage } from '@kettle/contract/shapes';
+import { serve } from '../../ground/http/serve.ts';
+import type { Ground } from '../../ground/ground.ts';
+import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { groupReadings } from '../watch/service.ts';
+import {
+  addNote,
+  addToLineUp,
+  candidateOf,
+  candidateRow,
+  changeCandidate,
+  lineUpIds,
+  listCandidates,
+  moveToStage,
+  removeFromLineUp,
+  startCandidate,
+} from './service.ts';
+
+const DONE = { ok: true } as const;
+/** Stages that a candidate which is ruled out reaches only with a word why. */
+const FIRM: ReadonlySet<Stage> = new Set(['shortlisted', 'chosen']);
+
+/** @param mayStand throws when a candidate may not stand on a firm stage without a word why */
+export const serveCandidates = (app: Express, { database }: Ground, mayStand: (id: number) => Promise<void>): void => {
+  const { db } = database;
+  serve(app, routes.list, async ({ params }) => listCandidates(db, await marketOf(db, params.marketplace)));
+  serve(app, routes.start, async ({ params, body }) => ({
+    id: await startCandidate(database, await marketOf(db, params.marketplace), body),
+  }));
+  serve(app, routes.get, async ({ params }) => candidateOf(db, params.id));
+  serve(app, routes.change, async ({ params, body }) => (await changeCandidate(db, params.id, body), DONE));
+  serve(app, routes.stage, async ({ params, body }) => {
+    if (FIRM.has(body.stage) && !body.reason?.trim()) await mayStand(params.id);
+    await moveToStage(database, params.id, body.stage, body.reason);
+    return DONE;
+  });
+  serve(app, watch.group, async ({ params }) => {
+    const { market } = await candidateRow(db, params.id);
+    return groupReadings(db, market, await lineUpIds(db, params.id));
+  });
+  serve(app, routes.note, async ({ params, body }) => (await addNote(db, params.id, body.text), DONE));
+  serve(app, routes.addListings, async ({ params, body }) => addToLineUp(database, params.id, body.text));
+  serve(app, routes.removeListing, async ({ params }) => (await removeFromLineUp(db, params.id, params.code), DONE));
+};

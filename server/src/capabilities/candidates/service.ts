@@ -1,0 +1,280 @@
+import { and, asc, count, desc, eq, inArray, max, min, sql } from 'drizzle-orm';
+import type { Added, Candidate, CandidateBrief } from '@kettle/contract/candidates';
+import type { Stage } from '@kettle/contract/shapes';
+import { codesFromText } from '@kettle/core/listing/codes';
+import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
+import {
+  candidateLog,
+  candidates,
+  estimates,
+  lineUp,
+  listings,
+  marketplaces,
+  readings,
+  watched,
+} from '../../ground/db/schema.ts';
+import { badField, conflict, notFound } from '../../ground/problems/problem.ts';
+import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
+import { asMarket, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { watchListings } from '../watch/service.ts';
+
+/** Stages in their order; from "watched" on a candidate's listings are watched. */
+const WATCHING: Stage[] = ['watched', 'weighed', 'shortlisted', 'chosen'];
+
+/** A candidate's row and its marketplace. */
+export const candidateRow = async (db: Db, id: number) => {
+  const [row] = await db
+    .select({ candidate: candidates, market: marketplaces })
+    .from(candidates)
+    .innerJoin(marketplaces, eq(marketplaces.id, candidates.marketplaceId))
+    .where(eq(candidates.id, id));
+  if (!row) throw notFound(`Candidate ${id}`);
+  return { candidate: row.candidate, market: asMarket(row.market) };
+};
+
+export const lineUpIds = async (db: Db, id: number): Promise<number[]> =>
+  (
+    await db
+      .select({ id: lineUp.listingId })
+      .from(lineUp)
+      .where(eq(lineUp.candidateId, id))
+      .orderBy(asc(lineUp.addedOn), asc(lineUp.listingId))
+  ).map((r) => r.id);
+
+const writeLog = (db: Db, entry: typeof candidateLog.$inferInsert) => db.insert(candidateLog).values(entry);
+
+/** Puts listings into a line-up with the figures of the day, and watches them where the candidate is watched. */
+const putIn = async (db: Db, market: Market, candidateId: number, ids: readonly number[]): Promise<void> => {
+  if (ids.length === 0) return;
+  const now = await db
+    .select({ id: listings.id, price: listings.price, reviews: listings.reviews, units: estimates.units })
+    .from(listings)
+    .leftJoin(estimates, eq(estimates.listingId, listings.id))
+    .where(inArray(listings.id, [...ids]));
+  await db
+    .insert(lineUp)
+    .ignore()
+    .values(
+      now.map((l) => ({
+        candidateId,
+        listingId: l.id,
+        addedOn: market.today,
+        thenPrice: l.price,
+        thenUnits: l.units,
+        thenReviews: l.reviews,
+      })),
+    );
+};
+
+const rivalsInWords = (n: number): string =>
+  n === 0 ? 'without rivals' : n === 1 ? 'with one rival' : `with ${n} rivals`;
+
+export const startCandidate = async (
+  database: Database,
+  market: Market,
+  { name, anchor, rivals }: { name?: string; anchor: string; rivals: readonly string[] },
+): Promise<number> => {
+  const codes = [...new Set([anchor, ...rivals])];
+  const ids = await idsByCode(database.db, market.id, codes);
+  const missing = codes.filter((c) => !ids.has(c));
+  if (missing.length > 0)
+    throw badField(
+      missing.includes(anchor) ? 'anchor' : 'rivals',
+      `${market.name} has no listing ${missing.join(', ')}.`,
+    );
+  const anchorId = ids.get(anchor)!;
+  return atOnce(database, async ({ db: tx }) => {
+    const [found] = await tx.select({ title: listings.title }).from(listings).where(eq(listings.id, anchorId));
+    const [made] = await tx
+      .insert(candidates)
+      .values({ marketplaceId: market.id, name: name?.trim() ?? found!.title.split(',')[0]!.slice(0, 160), anchorId })
+      .$returningId();
+    await putIn(
+      tx,
+      market,
+      made!.id,
+      codes.map((c) => ids.get(c)!),
+    );
+    await writeLog(tx, {
+      candidateId: made!.id,
+      kind: 'stage',
+      stage: 'found',
+      day: market.today,
+      text: `Started from ${anchor} ${rivalsInWords(codes.length - 1)}.`,
+    });
+    return made!.id;
+  });
+};
+
+export const listCandidates = async (db: Db, market: Market): Promise<CandidateBrief[]> => {
+  const rows = await db
+    .select({
+      id: candidates.id,
+      name: candidates.name,
+      stage: candidates.stage,
+      anchorCode: listings.code,
+      lookAgainOn: candidates.lookAgainOn,
+      listings: sql<number>`(select count(*) from ${lineUp} where ${lineUp.candidateId} = ${candidates.id})`.mapWith(
+        Number,
+      ),
+      watchedSince: sql<
+        string | null
+      >`(select min(${watched.since}) from ${watched} inner join ${lineUp} on ${lineUp.listingId} = ${watched.listingId} where ${lineUp.candidateId} = ${candidates.id})`,
+      madeOn: sql<string>`(select min(${candidateLog.day}) from ${candidateLog} where ${candidateLog.candidateId} = ${candidates.id})`,
+    })
+    .from(candidates)
+    .innerJoin(listings, eq(listings.id, candidates.anchorId))
+    .where(eq(candidates.marketplaceId, market.id))
+    .orderBy(desc(candidates.id));
+  return rows;
+};
+
+export const candidateOf = async (db: Db, id: number): Promise<Candidate> => {
+  const { candidate, market } = await candidateRow(db, id);
+  const [entries, log] = await Promise.all([
+    db
+      .select({ entry: lineUp, since: watched.since, last: max(readings.day), n: count(readings.day) })
+      .from(lineUp)
+      .leftJoin(watched, eq(watched.listingId, lineUp.listingId))
+      .leftJoin(readings, eq(readings.listingId, lineUp.listingId))
+      .where(eq(lineUp.candidateId, id))
+      .groupBy(lineUp.candidateId, lineUp.listingId, watched.since)
+      .orderBy(asc(lineUp.addedOn), asc(lineUp.listingId)),
+    db.select().from(candidateLog).where(eq(candidateLog.candidateId, id)).orderBy(desc(candidateLog.id)),
+  ]);
+  const briefs = new Map(
+    (
+      await briefsOf(
+        db,
+        market,
+        entries.map((e) => e.entry.listingId),
+      )
+    ).map((b) => [b.id, b]),
+  );
+  const stageDays: Record<string, string> = {};
+  for (const entry of log) if (entry.stage && !stageDays[entry.stage]) stageDays[entry.stage] = entry.day;
+  return {
+    id,
+    marketplace: market.id,
+    name: candidate.name,
+    stage: candidate.stage,
+    dropReason: candidate.dropReason,
+    lookAgainOn: candidate.lookAgainOn,
+    madeOn: log.at(-1)?.day ?? market.today,
+    stageDays,
+    lineUp: entries
+      .flatMap(({ entry, since, last, n }) => {
+        const brief = briefs.get(entry.listingId);
+        return brief
+          ? [
+              {
+                ...brief,
+                anchor: entry.listingId === candidate.anchorId,
+                addedOn: entry.addedOn,
+                thenPrice: entry.thenPrice,
+                thenUnits: entry.thenUnits,
+                thenReviews: entry.thenReviews,
+                watchedSince: since,
+                lastReading: last,
+                readings: n,
+              },
+            ]
+          : [];
+      })
+      .sort((a, b) => Number(b.anchor) - Number(a.anchor)),
+    log: log.map(({ id: entryId, kind, text, day, stage }) => ({ id: entryId, kind, text, day, stage })),
+  };
+};
+
+export const changeCandidate = async (
+  db: Db,
+  id: number,
+  change: { name?: string; lookAgainOn?: string | null },
+): Promise<void> => {
+  await candidateRow(db, id);
+  const set = {
+    ...(change.name === undefined ? {} : { name: change.name.trim() }),
+    ...(change.lookAgainOn === undefined ? {} : { lookAgainOn: change.lookAgainOn }),
+  };
+  if (Object.keys(set).length > 0) await db.update(candidates).set(set).where(eq(candidates.id, id));
+};
+
+export const moveToStage = async (
+  database: Database,
+  id: number,
+  stage: Stage,
+  reason: string | undefined,
+): Promise<void> => {
+  const { db } = database;
+  const { candidate, market } = await candidateRow(db, id);
+  if (candidate.stage === stage) throw conflict(`The candidate is at the stage "${stage}" already.`);
+  const ids = await lineUpIds(db, id);
+  await atOnce(database, async ({ db: tx }) => {
+    await tx
+      .update(candidates)
+      .set({ stage, dropReason: stage === 'dropped' ? (reason?.trim() ?? '') : null })
+      .where(eq(candidates.id, id));
+    await writeLog(tx, {
+      candidateId: id,
+      kind: 'stage',
+      stage,
+      day: market.today,
+      text: reason?.trim() ? `${stage}: ${reason.trim()}` : stage,
+    });
+    if (WATCHING.includes(stage)) await watchListings(tx, market, ids);
+  });
+};
+
+export const addNote = async (db: Db, id: number, text: string): Promise<void> => {
+  const { market } = await candidateRow(db, id);
+  await writeLog(db, { candidateId: id, kind: 'note', day: market.today, text: text.trim() });
+};
+
+/** Adds listings to a line-up by pasted codes; says which are new, there already, unknown, or no codes. */
+export const addToLineUp = async (database: Database, id: number, text: string): Promise<Added> => {
+  const { db } = database;
+  const { candidate, market } = await candidateRow(db, id);
+  const { codes, rest } = codesFromText(text, market.host);
+  const known = await idsByCode(db, market.id, codes);
+  const there = new Set(await lineUpIds(db, id));
+  const fresh = codes.filter((c) => known.has(c) && !there.has(known.get(c)!));
+  await atOnce(database, async ({ db: tx }) => {
+    const ids = fresh.map((c) => known.get(c)!);
+    await putIn(tx, market, id, ids);
+    if (WATCHING.includes(candidate.stage)) await watchListings(tx, market, ids);
+    if (fresh.length > 0)
+      await writeLog(tx, {
+        candidateId: id,
+        kind: 'line-up',
+        day: market.today,
+        text: `Added ${fresh.join(', ')}.`,
+      });
+  });
+  return {
+    added: fresh,
+    already: codes.filter((c) => known.has(c) && !fresh.includes(c)),
+    unknown: codes.filter((c) => !known.has(c)),
+    noCodes: rest,
+  };
+};
+
+export const removeFromLineUp = async (db: Db, id: number, code: string): Promise<void> => {
+  const { candidate, market } = await candidateRow(db, id);
+  const listing = (await idsByCode(db, market.id, [code])).get(code);
+  if (listing === undefined) throw notFound(`The listing ${code}`);
+  if (listing === candidate.anchorId)
+    throw conflict('The anchor listing stays in the line-up; the candidate rests on it.');
+  const [result] = await db.delete(lineUp).where(and(eq(lineUp.candidateId, id), eq(lineUp.listingId, listing)));
+  if (result.affectedRows > 0)
+    await writeLog(db, { candidateId: id, kind: 'line-up', day: market.today, text: `Took out ${code}.` });
+};
+
+/** The first day on which one of a candidate's listings was watched. */
+export const watchedSince = async (db: Db, id: number): Promise<string | null> => {
+  const [row] = await db
+    .select({ since: min(watched.since) })
+    .from(lineUp)
+    .innerJoin(watched, eq(watched.listingId, lineUp.listingId))
+    .where(eq(lineUp.candidateId, id));
+  return row?.since ?? null;
+};

@@ -1,0 +1,185 @@
+import type { Express } from 'express';
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import { demand } from '@kettle/contract/demand';
+import { demandSentence } from '@kettle/core/demand/sentence';
+import { shelfRulesFault, type ShelfRules } from '@kettle/core/shelf/rules';
+import { basketTerms, brandJudgements, candidates, marketplaces, searchTerms } from '../../ground/db/schema.ts';
+import { sendCsv, sendXlsx } from '../../ground/export/table.ts';
+import { atOnce } from '../../ground/db/connection.ts';
+import { badField, notFound } from '../../ground/problems/problem.ts';
+import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
+import { serve } from '../../ground/http/serve.ts';
+import type { Ground } from '../../ground/ground.ts';
+import type { DemandIndexes } from './index.ts';
+import { categoryPaths, marketOf, versionsOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { textEntries } from '../../ground/http/text-entries.ts';
+import { brandSheet } from './brand.ts';
+import { foundBy } from './found.ts';
+import { incomeDots, narrowDemand, rowsOfPage, spreadOf } from './lists.ts';
+import { nicheRow, termRow } from './rows.ts';
+import { nicheSheet, termSheet } from './sheets.ts';
+import { shelfOf, shelfRulesOf } from './shelf.ts';
+import { demandTable } from './tables.ts';
+
+const PAGE = 100;
+
+export const serveDemand = (app: Express, { database, demand: indexes }: Ground & { demand: DemandIndexes }): void => {
+  const { db } = database;
+  const market = (id: string): Promise<Market> => marketOf(db, id);
+  const narrowed = async (id: string, parameters: [string, string][]) => {
+    const here = await market(id);
+    const [{ index, behind }, paths] = await Promise.all([indexes.of(here), categoryPaths(db, here.id)]);
+    const narrowing = narrowDemand(index, here, parameters, new Set(paths.keys()));
+    const nameOf = (category: number): string | undefined => paths.get(category)?.path.split(' › ').at(-1);
+    return { here, index, behind, narrowing, nameOf };
+  };
+  const list = async (id: string, view: 'niches' | 'terms', query: Record<string, unknown>) => {
+    const { from, rows, show, ...limits } = query as { from?: number; rows?: number; show?: string };
+    const parameters: [string, string][] = [...textEntries(limits).filter(([k]) => k !== 'view'), ['view', view]];
+    const { here, index, behind, narrowing, nameOf } = await narrowed(id, parameters);
+    const start = from ?? 0;
+    return {
+      here,
+      index,
+      narrowing,
+      places: rowsOfPage(narrowing, start, start + (rows ?? PAGE)),
+      reply: {
+        count: narrowing.narrowed.count,
+        total: view === 'niches' ? index.niches.length : index.terms.length,
+        costs: narrowing.narrowed.costs,
+        ...spreadOf(index, narrowing, show?.split(',') ?? []),
+        brandTerms: narrowing.narrowed.costs.names ?? 0,
+        sentence: demandSentence(narrowing.choice, here, nameOf),
+        faults: narrowing.faults,
+        from: start,
+        behind,
+        readUpTo: here.readUpTo,
+      },
+    };
+  };
+
+  serve(app, demand.niches, async ({ params, query }) => {
+    const { index, narrowing, places, reply } = await list(params.marketplace, 'niches', query);
+    return {
+      ...reply,
+      rows: places.map((row) => nicheRow(narrowing.table, index, row)),
+      dots: incomeDots(index, narrowing),
+    };
+  });
+  serve(app, demand.terms, async ({ params, query }) => {
+    const { index, narrowing, places, reply } = await list(params.marketplace, 'terms', query);
+    return { ...reply, rows: places.map((row) => termRow(narrowing.table, index, row)) };
+  });
+  serve(app, demand.niche, async ({ params, query }) => {
+    const here = await market(params.marketplace);
+    return nicheSheet(db, here, (await indexes.of(here)).index, params.id, query.share);
+  });
+  serve(app, demand.term, async ({ params }) => {
+    const here = await market(params.marketplace);
+    return termSheet(db, here, (await indexes.of(here)).index, params.id);
+  });
+  serve(app, demand.shelf, async ({ params, query }) => {
+    const here = await market(params.marketplace);
+    return shelfOf(db, here, (await indexes.of(here)).index, query);
+  });
+  serve(app, demand.keepShelfRules, async ({ params, body }) => {
+    const here = await market(params.marketplace);
+    const rules = body.rules as ShelfRules | null;
+    const fault = rules && shelfRulesFault(rules);
+    if (fault) throw badField('rules', fault);
+    return atOnce(database, async ({ db: tx }) => {
+      const before = await versionsOf(tx, here.id);
+      expectVersion(body.version, before.shelfRules, await shelfRulesOf(tx, here.id));
+      const version = versionAfter(before.shelfRules);
+      await tx
+        .update(marketplaces)
+        .set({ shelfRules: rules, shelfRulesVersion: version })
+        .where(eq(marketplaces.id, here.id));
+      return { version };
+    });
+  });
+  serve(app, demand.brand, async ({ params }) => {
+    const here = await market(params.marketplace);
+    return brandSheet(db, here, (await indexes.of(here)).index, params.brand);
+  });
+  serve(app, demand.judgeBrand, async ({ params, body }) => {
+    const here = await market(params.marketplace);
+    const of = and(eq(brandJudgements.marketplaceId, here.id), eq(brandJudgements.brand, params.brand));
+    return atOnce(database, async ({ db: tx }) => {
+      await versionsOf(tx, here.id);
+      const [there] = await tx.select().from(brandJudgements).where(of);
+      const before = there?.version ?? 0;
+      expectVersion(body.version, before, { known: there?.known ?? null, note: there?.note ?? '' });
+      if (body.known === null) {
+        await tx.delete(brandJudgements).where(of);
+        return { version: 0 };
+      }
+      const values = { known: body.known, note: body.note, day: here.today, version: versionAfter(before) };
+      await tx
+        .insert(brandJudgements)
+        .values({ marketplaceId: here.id, brand: params.brand, ...values })
+        .onDuplicateKeyUpdate({ set: values });
+      return { version: values.version };
+    });
+  });
+  serve(app, demand.found, async ({ params, query }) => {
+    const here = await market(params.marketplace);
+    const codes = query.codes.split(',').filter(Boolean);
+    return foundBy(db, here, (await indexes.of(here)).index, codes);
+  });
+
+  const basketOf = async (id: number) => {
+    const [candidate] = await db
+      .select({ id: candidates.id, market: candidates.marketplaceId })
+      .from(candidates)
+      .where(eq(candidates.id, id));
+    if (!candidate) throw notFound(`Candidate ${id}`);
+    return {
+      candidate,
+      terms: await db
+        .select({ id: basketTerms.termId, addedOn: basketTerms.addedOn })
+        .from(basketTerms)
+        .where(eq(basketTerms.candidateId, id))
+        .orderBy(asc(basketTerms.addedOn), asc(basketTerms.termId)),
+    };
+  };
+  serve(app, demand.basket, async ({ params }) => (await basketOf(params.id)).terms);
+  serve(app, demand.changeBasket, async ({ params, body }) => {
+    const { candidate } = await basketOf(params.id);
+    const here = await market(candidate.market);
+    const own =
+      body.add.length === 0
+        ? []
+        : await db
+            .select({ id: searchTerms.id })
+            .from(searchTerms)
+            .where(and(eq(searchTerms.marketplaceId, here.id), inArray(searchTerms.id, body.add)));
+    const foreign = body.add.find((id) => !own.some((t) => t.id === id));
+    if (foreign !== undefined) throw badField('add', `${here.name} has no search term ${foreign}.`);
+    await atOnce(database, async ({ db: tx }) => {
+      if (body.remove.length > 0)
+        await tx
+          .delete(basketTerms)
+          .where(and(eq(basketTerms.candidateId, candidate.id), inArray(basketTerms.termId, body.remove)));
+      if (own.length > 0)
+        await tx
+          .insert(basketTerms)
+          .ignore()
+          .values(own.map((t) => ({ candidateId: candidate.id, termId: t.id, addedOn: here.today })));
+    });
+    return (await basketOf(candidate.id)).terms;
+  });
+
+  app.get('/api/marketplaces/:marketplace/demand/:view.:ending', async (request, response) => {
+    const { marketplace, view, ending } = request.params;
+    if ((view !== 'niches' && view !== 'terms') || (ending !== 'csv' && ending !== 'xlsx'))
+      throw notFound('That kind of file');
+    const parameters: [string, string][] = [
+      ...textEntries(request.query).filter(([k]) => k !== 'view'),
+      ['view', view],
+    ];
+    const { here, index, narrowing, nameOf } = await narrowed(marketplace, parameters);
+    const table = demandTable(index, here, narrowing, nameOf);
+    await (ending === 'csv' ? sendCsv : sendXlsx)(response, table);
+  });
+};

@@ -1,0 +1,10 @@
+import type { Express } from 'express';
+import { sources as routes } from '@kettle/contract/sources';
+import { serve } from '../../ground/http/serve.ts';
+import type { Ground } from '../../ground/ground.ts';
+import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { find } from './service.ts';
+
+export const serveFind = (app: Express, { database: { db } }: Ground): void => {
+  serve(app, routes.find, async ({ params, query }) => find(db, await marketOf(db, params.marketplace), query.q));
+};

@@ -1,0 +1,24 @@
+import type { Express } from 'express';
+import { sql } from 'drizzle-orm';
+import { sources as routes } from '@kettle/contract/sources';
+import { serve } from '../../ground/http/serve.ts';
+import type { Ground } from '../../ground/ground.ts';
+import { categoryTree } from '../sources/categories.ts';
+import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { addMarketplace, marketplacesReply, workspaceKind } from './service.ts';
+
+export const serveMarketplaces = (app: Express, ground: Ground): void => {
+  const { database, aside, outside } = ground;
+  const { db } = database;
+  serve(app, routes.health, async () => {
+    await db.execute(sql`select 1`);
+    return { ok: true, workspace: await workspaceKind(db) };
+  });
+  serve(app, routes.marketplaces, () => marketplacesReply(db, outside.templates));
+  serve(app, routes.addMarketplace, async ({ body }) => ({ id: await addMarketplace(ground, body) }));
+  serve(app, routes.copyFees, async ({ params, body }) => {
+    const { id } = await marketOf(db, params.marketplace);
+    return aside.run('copy-fees', { marketplace: id, from: body.from });
+  });
+  serve(app, routes.categories, async ({ params }) => categoryTree(db, await marketOf(db, params.marketplace)));
+};

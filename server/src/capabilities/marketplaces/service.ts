@@ -1,0 +1,164 @@
+import { count, eq, sql } from 'drizzle-orm';
+import type { ReplyOf } from '@kettle/contract/route';
+import type { sources as routes, Marketplace } from '@kettle/contract/sources';
+import { currencyExponent } from '@kettle/core/money/money';
+import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
+import { candidates, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../../ground/db/schema.ts';
+import { badField, conflict } from '../../ground/problems/problem.ts';
+import type { Ground } from '../../ground/ground.ts';
+import { refreshEstimates } from '../../ground/estimates/estimates.ts';
+import type { Templates } from '../../ground/outside.ts';
+import { asMarket, type Market } from '../../ground/marketplaces/marketplaces.ts';
+
+export const workspaceKind = async (db: Db): Promise<'demo' | 'own'> => {
+  const [row] = await db.select().from(workspace).where(eq(workspace.key, 'kind'));
+  return row?.value.kind === 'demo' ? 'demo' : 'own';
+};
+
+export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
+  const [rows, listingCounts, candidateCounts, schedules, curves] = await Promise.all([
+    db.select().from(marketplaces).orderBy(marketplaces.madeAt, marketplaces.id),
+    db.select({ id: listings.marketplaceId, n: count() }).from(listings).groupBy(listings.marketplaceId),
+    db
+      .select({
+        id: candidates.marketplaceId,
+        n: sql<number>`sum(${candidates.stage} <> 'dropped')`.mapWith(Number),
+        short: sql<number>`sum(${candidates.stage} in ('shortlisted', 'chosen'))`.mapWith(Number),
+      })
+      .from(candidates)
+      .groupBy(candidates.marketplaceId),
+    db
+      .select({
+        id: feeSchedules.id,
+        market: feeSchedules.marketplaceId,
+        name: feeSchedules.name,
+        validFrom: feeSchedules.validFrom,
+        source: feeSchedules.source,
+      })
+      .from(feeSchedules)
+      .orderBy(feeSchedules.validFrom),
+    db.select({ id: rankCurves.marketplaceId, n: count() }).from(rankCurves).groupBy(rankCurves.marketplaceId),
+  ]);
+  const of = <T extends { id: string }>(list: readonly T[], id: string): T | undefined => list.find((x) => x.id === id);
+  return rows.map((row) => {
+    const { id, name, currency, measures, host, today, simulated, readUpTo } = asMarket(row);
+    return {
+      id,
+      name,
+      currency,
+      measures,
+      host,
+      today,
+      simulated,
+      readUpTo,
+      listings: of(listingCounts, id)?.n ?? 0,
+      candidates: of(candidateCounts, id)?.n ?? 0,
+      shortlisted: of(candidateCounts, id)?.short ?? 0,
+      schedules: schedules.filter((s) => s.market === id).map(({ market: _, ...s }) => s),
+      curves: of(curves, id)?.n ?? 0,
+    };
+  });
+};
+
+/** All marketplaces, and those whose fees can be copied. */
+export const marketplacesReply = async (
+  db: Db,
+  templates: Templates,
+): Promise<ReplyOf<typeof routes.marketplaces>> => ({
+  workspace: await workspaceKind(db),
+  marketplaces: await allMarketplaces(db),
+  templates: templates.all().map(({ id, name, currency }) => ({ id, name, currency })),
+});
+
+/** Adds a marketplace; with a template, its fee schedules and rank curves are copied. */
+export const addMarketplace = async (
+  { database, aside }: Pick<Ground, 'database' | 'aside'>,
+  body: { name: string; currency: string; measures: 'imperial' | 'metric'; copyFrom: string | null },
+): Promise<string> => {
+  const name = body.name.trim();
+  try {
+    currencyExponent(body.currency);
+  } catch {
+    throw badField('currency', `"${body.currency}" is no currency code such as USD or EUR.`);
+  }
+  const id = name
+    .toLowerCase()
+    .normalize('NFKD')
+    .split(/[^a-z0-9]+/)
+    .filter(Boolean)
+    .join('-')
+    .slice(0, 40);
+  if (id === '') throw badField('name', 'The name needs at least one letter or digit.');
+  const [result] = await database.db
+    .insert(marketplaces)
+    .ignore()
+    .values({ id, name, currency: body.currency, measures: body.measures, host: `${id}.example` });
+  if (result.affectedRows === 0) throw conflict(`There is a marketplace "${id}" already.`);
+  if (body.copyFrom !== null)
+    try {
+      await aside.run('copy-fees', { marketplace: id, from: body.copyFrom });
+    } catch (error) {
+      // A marketplace without what was asked to be copied into it is not what was asked for.
+      await database.db.delete(marketplaces).where(eq(marketplaces.id, id));
+      throw error;
+    }
+  return id;
+};
+
+/**
+ * Copies the fee schedules and rank curves of a template, and makes estimates anew; those of a day that are there already
+ * stay. Takes seconds: to be run aside.
+ */
+export const copyFees = async (
+  database: Database,
+  market: Market,
+  from: string,
+  templates: Templates,
+): Promise<{ schedules: number; curves: number }> => {
+  const template = templates.all().find((t) => t.id === from);
+  if (!template) throw badField('from', `There is no demo marketplace "${from}".`);
+  if (template.currency !== market.currency)
+    throw badField(
+      'from',
+      `${template.name} reckons in ${template.currency}, ${market.name} in ${market.currency}: its fees cannot be used as they are.`,
+    );
+  const copied = templates.curves(from);
+  return atOnce(database, async (inside) => {
+    const { db } = inside;
+    const [schedules] = await db
+      .insert(feeSchedules)
+      .ignore()
+      .values(
+        template.schedules.map((s) => ({
+          marketplaceId: market.id,
+          name: s.name,
+          validFrom: s.validFrom,
+          document: s,
+          source: `copied from ${template.name}`,
+        })),
+      );
+    const there = new Set(
+      (
+        await db
+          .select({ category: rankCurves.category, from: rankCurves.validFrom })
+          .from(rankCurves)
+          .where(eq(rankCurves.marketplaceId, market.id))
+      ).map((c) => `${c.category}/${c.from}`),
+    );
+    const curves = copied
+      .filter((c) => !there.has(`${c.category}/${c.curve.validFrom}`))
+      .map((c) => ({
+        marketplaceId: market.id,
+        category: c.category,
+        validFrom: c.curve.validFrom,
+        knots: c.curve.knots,
+        residual: c.curve.residual,
+        reviewRate: c.reviewRate,
+        reviewSpread: c.reviewSpread,
+        source: `copied from ${template.name}`,
+      }));
+    if (curves.length > 0) await db.insert(rankCurves).values(curves);
+    await refreshEstimates(inside, market, null);
+    return { schedules: schedules.affectedRows, curves: curves.length };
+  });
+};

@@ -1,0 +1,19 @@
+import type { Express } from 'express';
+import { reviews as routes } from '@kettle/contract/candidates';
+import { candidateRow, lineUpIds } from '../candidates/service.ts';
+import { serve } from '../../ground/http/serve.ts';
+import type { Ground } from '../../ground/ground.ts';
+import { readingJob, readReviews } from './service.ts';
+
+export const serveReviews = (app: Express, { database: { db }, jobs, aside }: Ground): void => {
+  serve(app, routes.read, async ({ params }) => {
+    await candidateRow(db, params.id);
+    return { job: await readReviews(db, jobs, await lineUpIds(db, params.id)) };
+  });
+  serve(app, routes.mined, async ({ params, query, signal }) => {
+    const { market } = await candidateRow(db, params.id);
+    const ids = await lineUpIds(db, params.id);
+    const job = await readingJob(jobs, ids);
+    return { job, ...(await aside.run('mined-reviews', { ids, today: market.today, filter: query }, signal)) };
+  });
+};

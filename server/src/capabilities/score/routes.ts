@@ -1,0 +1,80 @@
+import type { Express } from 'express';
+import { shortlist as routes, type ScoredCandidate } from '@kettle/contract/shortlist';
+import { majorFromMinor } from '@kettle/core/money/money';
+import { sendCsv, sendXlsx, type CellValue, type Table } from '../../ground/export/table.ts';
+import { notFound } from '../../ground/problems/problem.ts';
+import { serve } from '../../ground/http/serve.ts';
+import type { Ground } from '../../ground/ground.ts';
+import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { answer, scoreCandidate, scoresheetInUse, standingOf } from './service.ts';
+
+export const serveShortlist = (app: Express, { database }: Ground): void => {
+  const { db } = database;
+  serve(app, routes.scoresheet, () => scoresheetInUse(db));
+  serve(app, routes.standing, async ({ params }) => standingOf(db, await marketOf(db, params.marketplace)));
+  serve(app, routes.score, ({ params }) => scoreCandidate(db, params.id));
+  serve(app, routes.answer, ({ params, body }) => answer(database, params.id, params.key, body));
+
+  app.get('/api/marketplaces/:marketplace/shortlist.:ending', async (request, response) => {
+    const { ending } = request.params;
+    if (ending !== 'csv' && ending !== 'xlsx') throw notFound('That kind of file');
+    const market = await marketOf(db, request.params.marketplace);
+    const sheet = await scoresheetInUse(db);
+    const table = standingTable(
+      market,
+      sheet.document.name,
+      await standingOf(db, market),
+      new Map([...sheet.document.gates, ...sheet.document.criteria].map((c) => [c.key, c.name])),
+    );
+    await (ending === 'csv' ? sendCsv : sendXlsx)(response, table);
+  });
+};
+
+const standingTable = (
+  market: Market,
+  sheetName: string,
+  rows: readonly ScoredCandidate[],
+  names: ReadonlyMap<string, string>,
+): Table => {
+  const { currency } = market;
+  const money = (minor: number | null): number | null => (minor === null ? null : majorFromMinor(minor, currency));
+  const round = (x: number | null, digits: number): number | null => (x === null ? null : Number(x.toFixed(digits)));
+  const first = rows[0];
+  const columns: [string, (c: ScoredCandidate, place: number) => CellValue][] = [
+    ['Standing', (c, place) => (c.stage === 'dropped' ? null : place)],
+    ['Candidate', (c) => c.name],
+    ['Stage', (c) => c.stage],
+    ['Verdict', (c) => c.score.verdict],
+    ['Points, least', (c) => c.score.least],
+    ['Points, most', (c) => c.score.most],
+    ['Points, maximum', (c) => c.score.max],
+    ['Pass mark', (c) => c.score.passMark],
+    [`Price, ${currency}`, (c) => money(c.price)],
+    [`Profit a unit, ${currency}`, (c) => money(c.profit)],
+    ['Margin, %', (c) => (c.margin === null ? null : round(100 * c.margin, 1))],
+    [`Outlay, ${currency}`, (c) => money(c.outlay)],
+    ['Units a month', (c) => round(c.units, 1)],
+    ['Weeks watched', (c) => round(c.weeksWatched, 1)],
+    ['Worst gripe', (c) => c.worstGripe],
+    ...(first?.score.gates ?? []).map((gate, i): [string, (c: ScoredCandidate) => CellValue] => [
+      `Gate: ${names.get(gate.key) ?? gate.key}`,
+      (c) => c.score.gates[i]?.state ?? null,
+    ]),
+    ...(first?.score.criteria ?? []).map((criterion, i): [string, (c: ScoredCandidate) => CellValue] => [
+      `Points: ${names.get(criterion.key) ?? criterion.key}`,
+      (c) =>
+        c.score.criteria[i]!.least === c.score.criteria[i]!.most
+          ? c.score.criteria[i]!.least
+          : `${c.score.criteria[i]!.least}–${c.score.criteria[i]!.most}`,
+    ]),
+  ];
+  return {
+    name: `Standing ${market.name} ${market.today}`,
+    about: [
+      `The standing of the candidates on ${market.name}, ${market.today}.`,
+      `Scoresheet "${sheetName}". Points that are not known yet are given as a range.`,
+    ],
+    columns: columns.map(([name]) => name),
+    rows: rows.map((row, i) => columns.map(([, cell]) => cell(row, i + 1))),
+  };
+};

@@ -1,0 +1,149 @@
+import { and, asc, eq } from 'drizzle-orm';
+import type { ScoredCandidate } from '@kettle/contract/shortlist';
+import { score, standing, swingCriteria, type JudgedAnswer, type Scoresheet } from '@kettle/core/score/scoresheet';
+import { candidateRow } from '../candidates/service.ts';
+import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
+import { answers, candidateLog, candidates, lineUp, scoresheets } from '../../ground/db/schema.ts';
+import { badField, notFound, ProblemError } from '../../ground/problems/problem.ts';
+import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
+import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import { measureCandidate } from './measured.ts';
+
+/** The scoresheet in use. */
+export const scoresheetInUse = async (db: Db): Promise<{ id: number; document: Scoresheet }> => {
+  const [row] = await db
+    .select()
+    .from(scoresheets)
+    .where(eq(scoresheets.inUse, true))
+    .orderBy(asc(scoresheets.id))
+    .limit(1);
+  if (!row) throw notFound('A scoresheet');
+  return { id: row.id, document: row.document };
+};
+
+const scoreRow = async (
+  db: Db,
+  market: Market,
+  row: typeof candidates.$inferSelect,
+  sheet: { id: number; document: Scoresheet },
+): Promise<ScoredCandidate> => {
+  const [measured, judgedRows, [then]] = await Promise.all([
+    measureCandidate(db, market, row),
+    db
+      .select()
+      .from(answers)
+      .where(and(eq(answers.candidateId, row.id), eq(answers.scoresheetId, sheet.id))),
+    db
+      .select()
+      .from(lineUp)
+      .where(and(eq(lineUp.candidateId, row.id), eq(lineUp.listingId, row.anchorId))),
+  ]);
+  const judged: Record<string, JudgedAnswer> = Object.fromEntries(
+    judgedRows.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, day: a.day }]),
+  );
+  const result = score(sheet.document, { judged, measured: measured.answers });
+  const done = measured.costing?.known ? measured.costing.costing : null;
+  return {
+    id: row.id,
+    name: row.name,
+    stage: row.stage,
+    dropReason: row.dropReason,
+    anchorCode: measured.anchor.code,
+    score: result,
+    answers: Object.fromEntries(
+      judgedRows.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, version: a.version }]),
+    ),
+    wouldChange: swingCriteria(sheet.document, result),
+    units: measured.anchor.units,
+    unitsLow: measured.anchor.unitsLow,
+    unitsHigh: measured.anchor.unitsHigh,
+    price: measured.price,
+    profit: done?.profit ?? null,
+    margin: done?.margin ?? null,
+    outlay: done?.outlay ?? null,
+    weeksWatched: measured.weeksWatched,
+    worstGripe: measured.worstGripe,
+    thenUnits: then?.thenUnits ?? null,
+    thenPrice: then?.thenPrice ?? null,
+    lookAgainOn: row.lookAgainOn,
+  };
+};
+
+export const scoreCandidate = async (db: Db, id: number): Promise<ScoredCandidate> => {
+  const { candidate, market } = await candidateRow(db, id);
+  return scoreRow(db, market, candidate, await scoresheetInUse(db));
+};
+
+/** All candidates of a marketplace in the order of their scores; dropped ones at the end. */
+export const standingOf = async (db: Db, market: Market): Promise<ScoredCandidate[]> => {
+  const rows = await db.select().from(candidates).where(eq(candidates.marketplaceId, market.id));
+  const sheet = await scoresheetInUse(db);
+  const scored: ScoredCandidate[] = [];
+  for (const row of rows) scored.push(await scoreRow(db, market, row, sheet));
+  return [
+    ...standing(scored.filter((c) => c.stage !== 'dropped')),
+    ...standing(scored.filter((c) => c.stage === 'dropped')),
+  ];
+};
+
+/** Keeps or takes back an answer by judgement; gates take "pass" or "fail", criteria one of their options. */
+export const answer = async (
+  database: Database,
+  id: number,
+  key: string,
+  { choice, evidence, version }: { choice: string | null; evidence: string; version: number },
+): Promise<{ version: number }> => {
+  const { market } = await candidateRow(database.db, id);
+  const { id: scoresheetId, document } = await scoresheetInUse(database.db);
+  const gate = document.gates.find((g) => g.key === key);
+  const criterion = document.criteria.find((c) => c.key === key);
+  if (!gate && !criterion) throw notFound(`The criterion "${key}"`);
+  const options = gate
+    ? ['pass', 'fail']
+    : criterion!.scale.kind === 'judged'
+      ? criterion!.scale.options.map((o) => o.key)
+      : [];
+  if (choice !== null && !options.includes(choice))
+    throw badField(
+      'choice',
+      options.length > 0
+        ? `The answer must be one of: ${options.join(', ')}.`
+        : `"${criterion!.name}" is measured, not judged.`,
+    );
+  return atOnce(database, async ({ db: tx }) => {
+    // Held until the end: two windows that answer at the same moment do it one after the other.
+    await tx.select({ id: candidates.id }).from(candidates).where(eq(candidates.id, id)).for('update');
+    const where = and(eq(answers.candidateId, id), eq(answers.scoresheetId, scoresheetId), eq(answers.key, key));
+    const [there] = await tx.select().from(answers).where(where);
+    const before = there?.version ?? 0;
+    expectVersion(version, before, { choice: there?.choice ?? null, evidence: there?.evidence ?? '' });
+    if (choice === null) {
+      await tx.delete(answers).where(where);
+      return { version: 0 };
+    }
+    const values = { choice, evidence: evidence.trim(), day: market.today, version: versionAfter(before) };
+    await tx
+      .insert(answers)
+      .values({ candidateId: id, scoresheetId, key, ...values })
+      .onDuplicateKeyUpdate({ set: values });
+    await tx.insert(candidateLog).values({
+      candidateId: id,
+      kind: 'answer',
+      day: market.today,
+      text: `${(gate ?? criterion)!.name}: ${choice}${values.evidence ? ` (${values.evidence})` : ''}`,
+    });
+    return { version: values.version };
+  });
+};
+
+/** A candidate that is ruled out goes on only with a word why. */
+export const refuseRuledOut = async (db: Db, id: number): Promise<void> => {
+  const [{ score }, { document }] = await Promise.all([scoreCandidate(db, id), scoresheetInUse(db)]);
+  if (score.verdict !== 'ruled out') return;
+  const failed = score.gates
+    .filter((g) => g.state === 'fail')
+    .map((g) => document.gates.find((d) => d.key === g.key)?.name ?? g.key);
+  throw new ProblemError(409, 'ruled-out', `It is ruled out: ${failed.join(', ')}.`, {
+    detail: 'Say why you go on with it all the same; the reason is kept in its log.',
+  });
+};

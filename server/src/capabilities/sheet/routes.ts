@@ -1,0 +1,63 @@
+import type { Express } from 'express';
+import { and, eq } from 'drizzle-orm';
+import { listings as routes } from '@kettle/contract/listings';
+import { listings } from '../../ground/db/schema.ts';
+import { notFound } from '../../ground/problems/problem.ts';
+import { serve } from '../../ground/http/serve.ts';
+import type { DemandIndexes } from '../demand/index.ts';
+import type { Ground } from '../../ground/ground.ts';
+import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
+import { markListings } from './marks.ts';
+import { listingByCode } from '../../ground/briefs/by-code.ts';
+import { against, historyOf, keepCounts, overruleCraft, sheetOf } from './service.ts';
+import { surroundingsOf } from './surroundings.ts';
+
+type SheetServices = Ground & { demand: DemandIndexes };
+
+export const serveListings = (app: Express, { database, outside, demand }: SheetServices): void => {
+  const { db } = database;
+  serve(app, routes.brief, async ({ params, query }) => {
+    const market = await marketOf(db, params.marketplace);
+    const codes = query.codes.split(',').filter(Boolean).slice(0, 200);
+    const ids = await idsByCode(db, market.id, codes);
+    return briefsOf(
+      db,
+      market,
+      codes.flatMap((code) => ids.get(code) ?? []),
+    );
+  });
+  serve(app, routes.sheet, async ({ params }) => sheetOf(db, await marketOf(db, params.marketplace), params.code));
+  serve(app, routes.history, async ({ params }) => historyOf(db, await marketOf(db, params.marketplace), params.code));
+  serve(app, routes.surroundings, async ({ params }) => {
+    const market = await marketOf(db, params.marketplace);
+    const { row } = await listingByCode(db, market, params.code);
+    return surroundingsOf(db, market, (await demand.of(market)).index, row);
+  });
+  serve(app, routes.against, async ({ params, query }) =>
+    against(db, await marketOf(db, params.marketplace), params.code, query.search),
+  );
+  serve(app, routes.keepCounts, async ({ params, body }) => {
+    await keepCounts(database, await marketOf(db, params.marketplace), params.code, body);
+    return { ok: true as const };
+  });
+  serve(app, routes.overruleCraft, async ({ params, body }) => {
+    return overruleCraft(database, await marketOf(db, params.marketplace), params.code, params.part, body);
+  });
+
+  serve(app, routes.mark, async ({ params, body }) => {
+    await markListings(db, await marketOf(db, params.marketplace), body.codes, body.state, body.reason);
+    return { ok: true as const };
+  });
+
+  app.get('/api/marketplaces/:marketplace/listings/:code/picture.svg', async (request, response) => {
+    const { marketplace, code } = request.params;
+    const [row] = await db
+      .select({ silhouette: listings.silhouette, code: listings.code })
+      .from(listings)
+      .where(and(eq(listings.marketplaceId, marketplace), eq(listings.code, code)));
+    if (!row) throw notFound(`The listing ${code}`);
+    response.type('image/svg+xml').setHeader('Cache-Control', 'private, max-age=86400');
+    response.send(outside.pictureOf(row.silhouette, row.code));
+  });
+};

@@ -1,0 +1,254 @@
+import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm';
+import type { History, ListingSheet } from '@kettle/contract/listings';
+import type { CraftKey, LimitVerdict, KeptCount } from '@kettle/contract/sheet';
+import { marketplaceFees } from '@kettle/core/fees/fees';
+import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
+import { dailyUnits } from '@kettle/core/estimate/units';
+import { spikes } from '@kettle/core/estimate/spikes';
+import { holdersOfOffer } from '@kettle/core/estimate/main-offer';
+import { marksOf } from '@kettle/core/estimate/history-marks';
+import { tidyReadings } from '@kettle/core/estimate/reading';
+import { pageCraft } from '@kettle/core/listing-page/page-craft';
+import { unitsPerMonth } from '@kettle/core/measures/units';
+import { readSift } from '@kettle/core/sift/address';
+import { againstSift } from '@kettle/core/sift/against';
+import { sentenceOf } from '@kettle/core/sift/sentence';
+import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
+import {
+  candidates,
+  craftOverrules,
+  lineUp,
+  monthlyHistory,
+  ownCounts,
+  readings,
+  reviews,
+  statedFigures,
+  watched,
+} from '../../ground/db/schema.ts';
+import { badField, ProblemError } from '../../ground/problems/problem.ts';
+import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
+import { categoryPaths, curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { costingOf } from '../costing/service.ts';
+import { holdListing, listingByCode } from '../../ground/briefs/by-code.ts';
+import { briefContext, briefFrom, choicesOf, sidesOf } from '../../ground/briefs/briefs.ts';
+import { estimateListing, refreshEstimates } from '../../ground/estimates/estimates.ts';
+import { ancestorsOf, asidesOf, contradictions, familyOf } from './sheet-parts.ts';
+import { asReading } from '../../ground/estimates/readings.ts';
+
+export const sheetOf = async (db: Db, market: Market, code: string): Promise<ListingSheet> => {
+  const { brief: briefRow, row } = await listingByCode(db, market, code);
+  const [
+    context,
+    costing,
+    { units, season, curve, evidence },
+    stated,
+    watching,
+    [readingCount],
+    [texts],
+    inCandidates,
+    family,
+    asides,
+  ] = await Promise.all([
+    briefContext(db, market, [row.brand]),
+    costingOf(db, row.id),
+    estimateListing(db, market, {
+      id: row.id,
+      category: briefRow.category,
+      price: row.price,
+      rank: row.rank,
+      seenOn: row.seenOn,
+    }),
+    db.select().from(statedFigures).where(eq(statedFigures.listingId, row.id)).orderBy(desc(statedFigures.day)),
+    db.select().from(watched).where(eq(watched.listingId, row.id)),
+    db.select({ n: count() }).from(readings).where(eq(readings.listingId, row.id)),
+    db.select({ n: count() }).from(reviews).where(eq(reviews.listingId, row.id)),
+    db
+      .select({ id: candidates.id, name: candidates.name, stage: candidates.stage })
+      .from(lineUp)
+      .innerJoin(candidates, eq(candidates.id, lineUp.candidateId))
+      .where(eq(lineUp.listingId, row.id)),
+    familyOf(db, row),
+    asidesOf(db, market, row, briefRow.category),
+  ]);
+  const { schedule } = context;
+  const listing = briefFrom(briefRow, context);
+  const sides = sidesOf(briefRow);
+  const fees =
+    schedule === null
+      ? { known: false as const, reason: `${market.name} has no fee schedule in force. Copy or add one in Sources.` }
+      : marketplaceFees(
+          schedule.document,
+          { price: row.price ?? 0, category: listing.category, weight: row.weight, sides },
+          { fulfilment: 'marketplace', monthsStored: costing.inputs.monthsStored, day: market.today },
+        );
+  return {
+    listing,
+    sides,
+    onSaleSince: row.onSaleSince,
+    units,
+    curve: curve && {
+      id: curve.id,
+      category: curve.category,
+      validFrom: curve.curve.validFrom,
+      source: curve.curve.source,
+      guess: curve.guess,
+    },
+    ownCounts: (evidence.own.get(row.id) ?? []).map(({ day, stock, seller }) => ({ day, stock, seller })),
+    craft: pageCraft(row, evidence.overrules.get(row.id) ?? []),
+    family,
+    holders: holdersOfOffer((evidence.days.get(row.id) ?? []).map(asReading), market.today, 90),
+    asides,
+    contradictions: contradictions(market, row, units, evidence.days.get(row.id) ?? [], stated),
+    season,
+    fees: fees.known ? { known: true, ...fees.fees, sizeClass: fees.fees.sizeClass?.name ?? null } : fees,
+    schedule,
+    costing,
+    stated: stated.map(({ measure, value, source, day }) => ({ measure, value, source, day })),
+    watchedSince: watching[0]?.since ?? null,
+    readings: readingCount?.n ?? 0,
+    reviewTexts: texts?.n ?? 0,
+    candidates: inCandidates,
+    today: market.today,
+  };
+};
+
+/** The whole past of a listing, days and months, with the days that deserve a mark. */
+export const historyOf = async (db: Db, market: Market, code: string): Promise<History> => {
+  const { brief, row } = await listingByCode(db, market, code);
+  const [rows, months, curves] = await Promise.all([
+    db.select().from(readings).where(eq(readings.listingId, row.id)).orderBy(asc(readings.day)),
+    db.select().from(monthlyHistory).where(eq(monthlyHistory.listingId, row.id)).orderBy(asc(monthlyHistory.month)),
+    curvesInForce(db, market.id, market.today),
+  ]);
+  const curve = curveFor(curves, brief.category)?.curve ?? null;
+  const units = (rank: number | null): number | null => (curve && rank !== null ? unitsAtRank(curve, rank) : null);
+  const days = tidyReadings(rows.map(asReading), market.today);
+  const spiky = curve ? (spikes(dailyUnits(days, curve, market.today))?.days ?? []) : [];
+  const holders = [...new Set(days.flatMap((d) => d.mainOffer ?? []))];
+  const places = new Map(holders.map((h, i) => [h, i]));
+  return {
+    days: {
+      day: days.map((d) => d.day),
+      price: days.map((d) => d.price),
+      rank: days.map((d) => d.rank),
+      units: days.map((d) => rounded(units(d.rank))),
+      reviews: days.map((d) => d.reviews),
+      rating: days.map((d) => d.rating),
+      sellers: days.map((d) => d.sellers),
+      stock: days.map((d) => d.stock),
+      holder: days.map((d) => (d.mainOffer === null ? null : places.get(d.mainOffer)!)),
+    },
+    holders,
+    marks: marksOf(days, spiky, market.today),
+    months: months.map((m) => {
+      const perDay = units(m.rank);
+      return {
+        month: m.month,
+        price: m.price,
+        rank: m.rank,
+        units: perDay === null ? null : rounded(unitsPerMonth(perDay)),
+        reviews: m.reviews,
+      };
+    }),
+  };
+};
+
+const rounded = (x: number | null): number | null => (x === null ? null : Number(x.toPrecision(5)));
+
+/** Each limit of a sift, as its address writes it, against a listing. */
+export const against = async (
+  db: Db,
+  market: Market,
+  code: string,
+  search: string,
+): Promise<{ verdicts: LimitVerdict[]; words: string }> => {
+  const { brief: briefRow, row } = await listingByCode(db, market, code);
+  const brief = briefFrom(briefRow, await briefContext(db, market, [row.brand]));
+  const { choice } = readSift(new URLSearchParams(search), market);
+  const ancestors = await ancestorsOf(db, market.id, brief.category);
+  const paths = choice.categories.length > 0 ? await categoryPaths(db, market.id) : new Map<number, { path: string }>();
+  const nameOf = (id: number): string | undefined =>
+    ancestors.find((c) => c.id === id)?.name ?? paths.get(id)?.path.split(' › ').at(-1);
+  return {
+    words: sentenceOf(choice, market, nameOf),
+    verdicts: againstSift(
+      {
+        title: brief.title,
+        brand: brief.brand,
+        measures: brief,
+        choices: choicesOf(brief),
+        flags: brief.flags,
+        mark: brief.mark?.state ?? null,
+        categories: ancestors.map((c) => c.id),
+      },
+      choice,
+      market,
+      nameOf,
+    ),
+  };
+};
+
+/** Keeps counts of one's own and takes others away; the estimate follows. */
+export const keepCounts = async (
+  database: Database,
+  market: Market,
+  code: string,
+  { counts, remove }: { counts: readonly KeptCount[]; remove: readonly string[] },
+): Promise<void> => {
+  const { row } = await listingByCode(database.db, market, code);
+  const late = counts.find((c) => c.day > market.today);
+  if (late) throw badField('counts', `The date ${late.day} lies in the future.`);
+  await atOnce(database, async (inside) => {
+    const { db } = inside;
+    await holdListing(inside, row.id);
+    const there = await db.select().from(ownCounts).where(eq(ownCounts.listingId, row.id));
+    const stockOn = new Map(there.map((c) => [c.day, c.stock]));
+    const other = counts.find((c) => (stockOn.get(c.day) ?? c.stock) !== c.stock && stockOn.get(c.day) !== c.was);
+    if (other)
+      throw new ProblemError(
+        409,
+        'stale',
+        `For ${other.day} ${stockOn.get(other.day)} pieces are kept already, counted in another window or file.`,
+        {
+          detail: 'Nothing was overwritten. Take that count away first, or keep it.',
+          current: { day: other.day, stock: stockOn.get(other.day) },
+        },
+      );
+    if (remove.length > 0)
+      await db.delete(ownCounts).where(and(eq(ownCounts.listingId, row.id), inArray(ownCounts.day, [...remove])));
+    if (counts.length > 0)
+      await db
+        .insert(ownCounts)
+        .values(counts.map((c) => ({ listingId: row.id, day: c.day, stock: c.stock, seller: c.seller.trim() })))
+        .onDuplicateKeyUpdate({ set: { stock: sql`values(stock)`, seller: sql`values(seller)` } });
+    await refreshEstimates(inside, market, [row.id]);
+  });
+};
+
+/** Overrules a part of the page craft; with null the rubric decides again. */
+export const overruleCraft = async (
+  database: Database,
+  market: Market,
+  code: string,
+  part: CraftKey,
+  { points, note, version }: { points: number | null; note: string; version: number },
+): Promise<{ version: number }> => {
+  const { row } = await listingByCode(database.db, market, code);
+  return atOnce(database, async (inside) => {
+    const { db } = inside;
+    await holdListing(inside, row.id);
+    const where = and(eq(craftOverrules.listingId, row.id), eq(craftOverrules.part, part));
+    const [there] = await db.select().from(craftOverrules).where(where);
+    const before = there?.version ?? 0;
+    expectVersion(version, before, { points: there?.points ?? null, note: there?.note ?? '' });
+    const values = { points: points ?? 0, note: note.trim(), day: market.today, version: versionAfter(before) };
+    if (points === null) await db.delete(craftOverrules).where(where);
+    else
+      await db
+        .insert(craftOverrules)
+        .values({ listingId: row.id, part, ...values })
+        .onDuplicateKeyUpdate({ set: values });
+    await refreshEstimates(inside, market, [row.id]);
+    return { version: points === null ? 0 : values.version };
+  });
+};

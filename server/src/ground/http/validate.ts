@@ -1,0 +1,100 @@
+import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
+import type { TSchema } from '@sinclair/typebox';
+import { isDay } from '@kettle/core/measures/day';
+import { ProblemError } from '../problems/problem.ts';
+
+/** Days that a figure of this program can have. */
+const EARLIEST = '1970-01-01';
+const LATEST = '2199-12-31';
+const date = (text: string): boolean => isDay(text) && text >= EARLIEST && text <= LATEST;
+
+const bodies = new Ajv({ allErrors: true, formats: { date } });
+const parameters = new Ajv({ allErrors: true, coerceTypes: true, formats: { date } });
+const MOST_FAULTS = 20;
+
+interface Fault {
+  field: string;
+  sentence: string;
+}
+
+/** A check against a schema that throws a problem naming each wrong field; parameters are coerced from text. */
+export const validator = <T>(schema: TSchema, kind: 'body' | 'parameters'): ((value: unknown) => T) => {
+  const validate: ValidateFunction = (kind === 'body' ? bodies : parameters).compile(schema);
+  return (value) => {
+    const odd = oddity(value, '');
+    if (odd) refuse([odd]);
+    if (validate(value)) {
+      // Coerced from text: "1e400" has become no number that anything can hold.
+      const coerced = kind === 'parameters' ? oddity(value, '') : null;
+      if (coerced) refuse([coerced]);
+      return value as T;
+    }
+    refuse(
+      (validate.errors ?? [])
+        .filter((e) => e.keyword !== 'anyOf')
+        .slice(0, MOST_FAULTS)
+        .map(fieldFault),
+    );
+    throw new Error('A refusal throws.');
+  };
+};
+
+const refuse = (fields: Fault[]): void => {
+  const first = fields[0] ?? { field: '', sentence: 'The request does not have the shape that is expected.' };
+  throw new ProblemError(422, 'bad-value', first.sentence, { field: first.field, fields });
+};
+
+/** What no database takes: half of a letter of two parts (a lone surrogate), or a number that is not finite. */
+const oddity = (value: unknown, field: string): Fault | null => {
+  const halved = { field, sentence: `${named(field)} holds letters that are cut in half.` };
+  if (typeof value === 'string') return value.isWellFormed() ? null : halved;
+  if (typeof value === 'number')
+    return Number.isFinite(value) ? null : { field, sentence: `${named(field)} must be a number that can be held.` };
+  if (value === null || typeof value !== 'object') return null;
+  for (const [key, inner] of Object.entries(value)) {
+    const found = key.isWellFormed() ? oddity(inner, field === '' ? key : `${field}.${key}`) : halved;
+    if (found) return found;
+  }
+  return null;
+};
+
+const named = (field: string): string => (field === '' ? 'The request' : `"${field.slice(0, 100)}"`);
+
+const fieldFault = (error: ErrorObject): Fault => {
+  const extra = error.params as { additionalProperty?: string; missingProperty?: string };
+  const field = [error.instancePath.slice(1).replaceAll('/', '.'), extra.additionalProperty ?? extra.missingProperty]
+    .filter(Boolean)
+    .join('.')
+    .slice(0, 200);
+  return { field, sentence: `${named(field)} ${wording(error)}.` };
+};
+
+const wording = ({ keyword, params, message }: ErrorObject): string => {
+  const { limit, type } = params as { limit?: number; type?: string };
+  switch (keyword) {
+    case 'required':
+      return 'is missing';
+    case 'additionalProperties':
+      return 'is not known here';
+    case 'type':
+      return type === 'integer' || type === 'number' ? 'must be a number' : `must be ${type}`;
+    case 'minimum':
+      return `must be ${limit} or more`;
+    case 'maximum':
+      return `must be ${limit} or less`;
+    case 'exclusiveMinimum':
+      return `must be above ${limit}`;
+    case 'minLength':
+      return 'must not be empty';
+    case 'maxLength':
+      return `must not be longer than ${limit} characters`;
+    case 'maxItems':
+      return `must not hold more than ${limit}`;
+    case 'format':
+      return 'must be a calendar day such as 2026-11-24';
+    case 'pattern':
+      return 'is not written as expected';
+    default:
+      return message ?? 'is not right';
+  }
+};

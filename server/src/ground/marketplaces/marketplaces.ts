@@ -1,0 +1,131 @@
+import { and, desc, eq, lte } from 'drizzle-orm';
+import type { FeeSchedule } from '@kettle/core/fees/schedule';
+import { ruleFor } from '@kettle/core/fees/schedule';
+import type { RankCurve } from '@kettle/core/estimate/rank-curve';
+import type { ReviewRate } from '@kettle/core/estimate/review-pace';
+import type { Measures } from '@kettle/core/measures/units';
+import type { Db } from '../db/connection.ts';
+import { categories, feeSchedules, marketplaces, rankCurves } from '../db/schema.ts';
+import { notFound } from '../problems/problem.ts';
+
+/** A marketplace with its own idea of today. */
+export interface Market {
+  id: string;
+  name: string;
+  currency: string;
+  measures: Measures;
+  host: string;
+  today: string;
+  simulated: boolean;
+  dataVersion: number;
+  demandVersion: number;
+  readUpTo: string | null;
+}
+
+export const realToday = (): string => new Date().toISOString().slice(0, 10);
+
+export const marketOf = async (db: Db, id: string): Promise<Market> => {
+  const [row] = await db.select().from(marketplaces).where(eq(marketplaces.id, id));
+  if (!row) throw notFound(`The marketplace "${id}"`);
+  return asMarket(row);
+};
+
+export const asMarket = (row: typeof marketplaces.$inferSelect): Market => ({
+  id: row.id,
+  name: row.name,
+  currency: row.currency,
+  measures: row.measures,
+  host: row.host,
+  today: row.hobDay ?? realToday(),
+  simulated: row.hobDay !== null,
+  dataVersion: row.dataVersion,
+  demandVersion: row.demandVersion,
+  readUpTo: row.readUpTo,
+});
+
+/** The versions of a marketplace's documents; its row is held until the end of the transaction. */
+export const versionsOf = async (
+  db: Db,
+  id: string,
+): Promise<{ flagRules: number; shelfRules: number; stayAway: number }> => {
+  const [row] = await db
+    .select({
+      flagRules: marketplaces.flagRulesVersion,
+      shelfRules: marketplaces.shelfRulesVersion,
+      stayAway: marketplaces.stayAwayVersion,
+    })
+    .from(marketplaces)
+    .where(eq(marketplaces.id, id))
+    .for('update');
+  if (!row) throw notFound(`The marketplace "${id}"`);
+  return row;
+};
+
+export interface ScheduleInForce {
+  id: number;
+  name: string;
+  validFrom: string;
+  document: FeeSchedule;
+}
+
+/** The latest fee schedule that is in force on a day; null where the marketplace has none. */
+export const scheduleInForce = async (db: Db, marketplaceId: string, day: string): Promise<ScheduleInForce | null> => {
+  const [row] = await db
+    .select({
+      id: feeSchedules.id,
+      name: feeSchedules.name,
+      validFrom: feeSchedules.validFrom,
+      document: feeSchedules.document,
+    })
+    .from(feeSchedules)
+    .where(and(eq(feeSchedules.marketplaceId, marketplaceId), lte(feeSchedules.validFrom, day)))
+    .orderBy(desc(feeSchedules.validFrom))
+    .limit(1);
+  return row ?? null;
+};
+
+export interface CurveOfCategory {
+  id: number;
+  category: string;
+  /** Fitted to too few counts to be more than a guess. */
+  guess: boolean;
+  curve: RankCurve;
+  rate: ReviewRate | null;
+}
+
+/** The newest curve of each category on a day, of those that were not put back. */
+export const curvesInForce = async (db: Db, marketplaceId: string, day: string): Promise<CurveOfCategory[]> => {
+  const rows = await db
+    .select()
+    .from(rankCurves)
+    .where(
+      and(eq(rankCurves.marketplaceId, marketplaceId), lte(rankCurves.validFrom, day), eq(rankCurves.putBack, false)),
+    )
+    .orderBy(desc(rankCurves.validFrom), desc(rankCurves.id));
+  const newest = new Map<string, CurveOfCategory>();
+  for (const row of rows)
+    if (!newest.has(row.category))
+      newest.set(row.category, {
+        id: row.id,
+        guess: row.fitted?.guess ?? false,
+        category: row.category,
+        curve: { knots: row.knots, residual: row.residual, validFrom: row.validFrom, source: row.source },
+        rate: row.reviewRate === null ? null : { perUnit: row.reviewRate, spread: row.reviewSpread ?? 0.5 },
+      });
+  return [...newest.values()];
+};
+
+export const curveFor = (curves: readonly CurveOfCategory[], category: string): CurveOfCategory | null =>
+  ruleFor(curves, category);
+
+/** Category paths by number. */
+export const categoryPaths = async (
+  db: Db,
+  marketplaceId: string,
+): Promise<Map<number, { path: string; gated: boolean; parent: number | null }>> => {
+  const rows = await db
+    .select({ id: categories.id, path: categories.path, gated: categories.gated, parent: categories.parentId })
+    .from(categories)
+    .where(eq(categories.marketplaceId, marketplaceId));
+  return new Map(rows.map((r) => [r.id, { path: r.path, gated: r.gated, parent: r.parent }]));
+};

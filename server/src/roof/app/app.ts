@@ -1,0 +1,83 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import compressedStatic from 'express-static-gzip';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { Services } from './compose.ts';
+import { Overtaken } from '../../capabilities/sift/service.ts';
+import { decodableOnly, localHostOnly, ownPagesOnly } from './guards.ts';
+import { serveCapabilities } from './capabilities.ts';
+import { openApi } from './openapi.ts';
+import { makePage } from './page.ts';
+import { notFound, problemFrom } from '../../ground/problems/problem.ts';
+
+const WEB = join(import.meta.dirname, '..', '..', '..', '..', 'web', 'dist');
+
+/** The Express app over its services; listening is the caller's. */
+export const makeApp = (services: Services, log: Logger): Express => {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('query parser', 'simple');
+  app.use(decodableOnly, localHostOnly, ownPagesOnly);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          formAction: ["'self'"],
+          baseUri: ["'none'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+      referrerPolicy: { policy: 'no-referrer' },
+    }),
+  );
+  app.use(compression());
+  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (r) => r.method === 'GET' } }));
+  app.use(express.json({ limit: '1mb', strict: true }));
+
+  app.get('/api/openapi.json', (_, response) => void response.json(openApi()));
+  serveCapabilities(app, services);
+  app.use('/api', () => {
+    throw notFound('That address');
+  });
+  if (existsSync(WEB)) {
+    app.use(
+      '/assets',
+      compressedStatic(join(WEB, 'assets'), {
+        enableBrotli: true,
+        orderPreference: ['br'],
+        serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+      }),
+    );
+    app.use(express.static(WEB, { index: false }));
+    // Addresses of the interface's own pages all load the interface.
+    const page = makePage(WEB, services);
+    app.get('/{*rest}', async (request, response) => {
+      response.type('html').setHeader('Cache-Control', 'no-cache');
+      response.send(await page(request));
+    });
+  }
+  app.use((error: unknown, request: Request, response: Response, next: NextFunction) => {
+    // Nobody waits for the answer any more.
+    if (error instanceof Overtaken) return void response.destroy();
+    if (response.headersSent) return next(error);
+    const problem = problemFrom(error);
+    if (problem.status >= 500) log.error({ err: error, url: request.url }, problem.title);
+    // What was not read of it would be taken for the next request on the same line.
+    if (!request.complete) response.setHeader('Connection', 'close');
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+  });
+  return app;
+};

@@ -1,0 +1,35 @@
+import type { Logger } from 'pino';
+import { Aside } from '../../ground/aside/aside.ts';
+import type { Database } from '../../ground/db/connection.ts';
+import { DemandIndexes } from '../../capabilities/demand/index.ts';
+import { Jobs } from '../../ground/jobs/queue.ts';
+import type { Ground } from '../../ground/ground.ts';
+import { SiftIndexes } from '../../capabilities/sift/indexes.ts';
+import { simulatedOutside } from '../stand-ins/outside.ts';
+
+/** All that the program's answers are made with. */
+export interface Services extends Ground {
+  indexes: SiftIndexes;
+  demand: DemandIndexes;
+}
+
+const jobWorker = new URL('../threads/job-worker.boot.mjs', import.meta.url);
+const asideWorker = new URL('../threads/aside-worker.boot.mjs', import.meta.url);
+
+/** @param cache folder that built indexes are kept in for the next start; null for none */
+export const compose = (database: Database, url: string, log: Logger, cache: string | null = null): Services => ({
+  database,
+  jobs: new Jobs(database, url, jobWorker, log),
+  aside: new Aside(url, asideWorker),
+  outside: simulatedOutside,
+  indexes: new SiftIndexes(database.db, url, cache),
+  demand: new DemandIndexes(database.db),
+});
+
+/** Ends all threads and connections, in order. */
+export const endServices = async ({ indexes, jobs, aside, database }: Services): Promise<void> => {
+  await indexes.stop();
+  await jobs.stop();
+  await aside.stop();
+  await database.close();
+};

@@ -1,0 +1,46 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Request } from 'express';
+import { SENT_AHEAD, siftAddress, siftQuestion, SIFT_PAGE } from '@kettle/contract/sift';
+import { sources } from '@kettle/contract/sources';
+import type { Services } from './compose.ts';
+import { siftPage } from '../../capabilities/sift/service.ts';
+import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { marketplacesReply } from '../../capabilities/marketplaces/service.ts';
+
+/** A page does not wait longer than this for a sift to send along. */
+const PATIENCE_MS = 400;
+
+/** The interface's page, with the answers that its first screen will ask for, so that it need not ask. */
+export const makePage = (web: string, services: Services): ((request: Request) => Promise<string>) => {
+  const page = readFileSync(join(web, 'index.html'), 'utf8');
+  return async (request) => {
+    // Without them the page asks by itself, and says what is wrong if something is.
+    const answers = await answersFor(services, request).catch(() => null);
+    if (!answers) return page;
+    // Data, not script: nothing in it can end the element or be run.
+    const text = JSON.stringify(answers).replaceAll('<', '\\u003c');
+    return page.replace('</head>', () => `<script type="application/json" id="${SENT_AHEAD}">${text}</script></head>`);
+  };
+};
+
+const answersFor = async (services: Services, request: Request): Promise<Record<string, unknown>> => {
+  const { db } = services.database;
+  const known = await marketplacesReply(db, services.outside.templates);
+  const { marketplaces } = known;
+  const answers: Record<string, unknown> = { [sources.marketplaces.path]: known };
+  const named = /^\/([^/]+)\/sift$/.exec(request.path)?.[1] ?? (request.path === '/' ? marketplaces[0]?.id : undefined);
+  if (!named || !marketplaces.some((m) => m.id === named)) return answers;
+  const market = await marketOf(db, named);
+  const parameters = new URLSearchParams(request.originalUrl.split('?')[1] ?? '');
+  const question = siftQuestion(market.id, parameters, market);
+  const late = new Promise<null>((resolve) => setTimeout(() => resolve(null), PATIENCE_MS).unref());
+  const sifted = siftPage(services, market, new URLSearchParams(question.search), {
+    rows: SIFT_PAGE,
+    show: question.show,
+  });
+  // An index that is not there yet must not keep the page waiting.
+  const reply = await Promise.race([sifted.catch(() => null), late]);
+  if (reply) answers[siftAddress(question, 0)] = reply;
+  return answers;
+};

@@ -1,0 +1,14 @@
+import type { Outside } from '../../ground/outside.ts';
+import { books } from './books.ts';
+import { simulatedFeed, simulatedSearches } from './feed.ts';
+import { pictureOf } from './pictures.ts';
+import { templateCurves, templates } from './templates.ts';
+
+/** All that is simulated. A real service takes the place of its line here. */
+export const simulatedOutside: Outside = {
+  listingFeed: simulatedFeed,
+  searchFeed: simulatedSearches,
+  books,
+  templates: { all: templates, curves: templateCurves },
+  pictureOf,
+};

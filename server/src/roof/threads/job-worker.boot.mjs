@@ -1,0 +1,6 @@
+// Worker threads do not inherit the loader that reads TypeScript: it is registered here first.
+import { register } from 'tsx/esm/api';
+
+register();
+const worker = await import('./job-worker.ts');
+export default worker.default;
