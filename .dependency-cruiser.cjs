@@ -19,6 +19,7 @@ module.exports = {
       from: {},
       to: { circular: true },
     },
+    ...floors('web/src', ['ground', 'capabilities', 'roof']).filter((rule) => rule.to.path.length > 0),
     ...floors('server/src', ['ground', 'capabilities', 'roof']).filter((rule) => rule.to.path.length > 0),
     {
       name: 'core-alone',

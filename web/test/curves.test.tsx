@@ -4,10 +4,10 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Backtest, CurvePoint, CurveVersion } from '@kettle/contract/curves';
 import { METHODS } from '@kettle/core/estimate/methods';
-import { Component as BacktestPage } from '../src/curves/backtest-page.tsx';
-import { CurveChart } from '../src/curves/curve-chart.tsx';
-import { Component as CurvesPage } from '../src/curves/curves-page.tsx';
-import { TakeCurve } from '../src/curves/take-curve.tsx';
+import { Component as BacktestPage } from '../src/capabilities/curves/backtest-page.tsx';
+import { CurveChart } from '../src/capabilities/curves/curve-chart.tsx';
+import { Component as CurvesPage } from '../src/capabilities/curves/curves-page.tsx';
+import { TakeCurve } from '../src/capabilities/curves/take-curve.tsx';
 import { answering, quayside, show } from './render.tsx';
 import { Route, Routes } from 'react-router';
 

@@ -6,14 +6,14 @@ import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import { readShelf } from '@kettle/core/shelf/shelf';
 import type { VerdictKey } from '@kettle/core/shelf/reading';
 import { emptyDemand } from '@kettle/core/demand/choice';
-import { CourseCard, OutlaySetting, ShareSetting } from '../src/demand/demand-cards.tsx';
-import { IncomeCard } from '../src/demand/income-card.tsx';
-import { OpennessMark } from '../src/shelf/openness.tsx';
-import { RulesEditor } from '../src/shelf/rules-editor.tsx';
-import { subjectOf } from '../src/shelf/use-shelf.ts';
-import { ShelfFigures, Verdicts } from '../src/shelf/what-it-says.tsx';
-import { csvText } from '../src/ui/save-csv.ts';
-import { StripPlot, type Dot } from '../src/ui/strip-plot.tsx';
+import { CourseCard, OutlaySetting, ShareSetting } from '../src/capabilities/demand/demand-cards.tsx';
+import { IncomeCard } from '../src/capabilities/demand/income-card.tsx';
+import { OpennessMark } from '../src/capabilities/shelf/openness.tsx';
+import { RulesEditor } from '../src/capabilities/shelf/rules-editor.tsx';
+import { subjectOf } from '../src/capabilities/shelf/use-shelf.ts';
+import { ShelfFigures, Verdicts } from '../src/capabilities/shelf/what-it-says.tsx';
+import { csvText } from '../src/ground/ui/save-csv.ts';
+import { StripPlot, type Dot } from '../src/ground/ui/strip-plot.tsx';
 import { brief, quayside, show } from './render.tsx';
 
 describe('a strip plot', () => {

@@ -4,8 +4,8 @@ import { act, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import userEvent from '@testing-library/user-event';
 import type { Candidate, MinedReviews } from '@kettle/contract/candidates';
-import { MoneyPanel } from '../src/listings/money-panel.tsx';
-import { ReviewsTab } from '../src/reviews/reviews-tab.tsx';
+import { MoneyPanel } from '../src/capabilities/costing/money-panel.tsx';
+import { ReviewsTab } from '../src/capabilities/reviews/reviews-tab.tsx';
 import { answering, quayside, show } from './render.tsx';
 import { sheet } from './sheet-fixture.ts';
 

@@ -2,7 +2,7 @@ import { expect, test, describe } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { MoneyPanel } from '../src/listings/money-panel.tsx';
+import { MoneyPanel } from '../src/capabilities/costing/money-panel.tsx';
 import { answering, quayside, show } from './render.tsx';
 import { sheet } from './sheet-fixture.ts';
 

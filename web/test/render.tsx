@@ -6,8 +6,8 @@ import { createMemoryRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import type { Marketplace } from '@kettle/contract/sources';
-import { makeStore } from '../src/app/store.ts';
-import { system } from '../src/app/theme.ts';
+import { makeStore } from '../src/roof/store.ts';
+import { system } from '../src/roof/theme.ts';
 
 export const quayside: Marketplace = {
   id: 'quayside',

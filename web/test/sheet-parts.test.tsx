@@ -4,13 +4,19 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { History } from '@kettle/contract/listings';
 import { epochDay } from '@kettle/core/measures/day';
-import { AgainstPanel } from '../src/listings/against-panel.tsx';
-import { CraftPanel } from '../src/listings/craft-panel.tsx';
-import { Asides, Contradictions, FamilyTable, Sellers } from '../src/listings/facts-panel.tsx';
-import { comparedPoints, emptySpans, holderSpans, pointsOf, yearsOver } from '../src/listings/history-data.ts';
-import { SeasonPanel } from '../src/listings/season-panel.tsx';
-import { UnitsPanel } from '../src/listings/units-panel.tsx';
-import { chartsAsSvg } from '../src/ui/save-picture.ts';
+import { AgainstPanel } from '../src/capabilities/sheet/against-panel.tsx';
+import { CraftPanel } from '../src/capabilities/sheet/craft-panel.tsx';
+import { Asides, Contradictions, FamilyTable, Sellers } from '../src/capabilities/sheet/facts-panel.tsx';
+import {
+  comparedPoints,
+  emptySpans,
+  holderSpans,
+  pointsOf,
+  yearsOver,
+} from '../src/capabilities/sheet/history-data.ts';
+import { SeasonPanel } from '../src/capabilities/sheet/season-panel.tsx';
+import { UnitsPanel } from '../src/capabilities/sheet/units-panel.tsx';
+import { chartsAsSvg } from '../src/ground/ui/save-picture.ts';
 import { answering, brief, quayside, show } from './render.tsx';
 import { figure, sheet, unknown } from './sheet-fixture.ts';
 

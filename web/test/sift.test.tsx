@@ -5,8 +5,8 @@ import { act, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import type { Range } from '@kettle/core/sift/limits';
-import { LimitCard } from '../src/sift/limit-card.tsx';
-import { useSift, type SiftAddress } from '../src/sift/use-sift.ts';
+import { LimitCard } from '../src/capabilities/sift/limit-card.tsx';
+import { useSift, type SiftAddress } from '../src/capabilities/sift/use-sift.ts';
 import { quayside, show } from './render.tsx';
 
 describe('a limit card', () => {

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
-import { system } from '../src/app/theme.ts';
+import { system } from '../src/roof/theme.ts';
 
 /** Components that have no recipe of their own, and those that use another's. */
 const WITHOUT = ['Box', 'ChakraProvider', 'Flex', 'HStack', 'Portal', 'Text'];

@@ -2,9 +2,9 @@ import { beforeEach, expect, test } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { PasteCodes } from '../src/candidates/paste-codes.tsx';
-import { TrayBar } from '../src/tray/tray-bar.tsx';
-import { toggled } from '../src/tray/tray-slice.ts';
+import { PasteCodes } from '../src/capabilities/candidates/paste-codes.tsx';
+import { TrayBar } from '../src/capabilities/tray/tray-bar.tsx';
+import { toggled } from '../src/capabilities/tray/tray-slice.ts';
 import { act } from '@testing-library/react';
 import { answering, quayside, show } from './render.tsx';
 

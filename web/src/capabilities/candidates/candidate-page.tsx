@@ -1,0 +1,173 @@
+import { Box, Flex, Heading, Input, Skeleton } from '@chakra-ui/react';
+import { lazy, Suspense, useState } from 'react';
+import { NavLink, useParams } from 'react-router';
+import type { Candidate } from '@kettle/contract/candidates';
+import type { Marketplace } from '@kettle/contract/sources';
+import { useCandidateQuery, useChangeCandidateMutation, useSheetQuery } from '../../ground/api/api.ts';
+import { NotThere } from '../../ground/ui/not-there.tsx';
+import { useMarket } from '../../ground/market/use-market.ts';
+import { MoneyPanel } from '../costing/money-panel.tsx';
+import { ReviewsTab } from '../reviews/reviews-tab.tsx';
+import { ScoresheetTab } from '../score/scoresheet-tab.tsx';
+import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { LineUpTab } from './line-up-tab.tsx';
+import { LogTab } from './log-tab.tsx';
+import { StageRail } from './stage-rail.tsx';
+
+const TermsTab = lazy(() => import('../terms/terms-tab.tsx'));
+const ReadingsTab = lazy(() => import('../watch/readings-tab.tsx'));
+const TABS = [
+  ['line-up', 'Line-up'],
+  ['terms', 'Terms'],
+  ['readings', 'Readings'],
+  ['reviews', 'Reviews'],
+  ['costing', 'Costing'],
+  ['scoresheet', 'Scoresheet'],
+  ['log', 'Log'],
+] as const;
+
+export const Component = () => {
+  const { market } = useMarket();
+  const { id = '', tab = 'line-up' } = useParams();
+  const number = Number(id);
+  const valid = Number.isSafeInteger(number) && number > 0;
+  const { data, error } = useCandidateQuery({ params: { id: number } }, { skip: !valid });
+  if (!valid || (error && 'status' in error && error.status === 404))
+    return <NotThere what={`The candidate “${id}”`} />;
+  if (!market) return null;
+  if (data && data.marketplace !== market.id) return <NotThere what={`The candidate ${id} of ${market.name}`} />;
+  return (
+    <Flex direction="column" h="100%">
+      {error && <ProblemNote error={error} />}
+      {data ? (
+        <CandidateBody market={market} candidate={data} tab={tab} />
+      ) : (
+        !error && (
+          <Box p="5">
+            <Skeleton h="90px" />
+          </Box>
+        )
+      )}
+    </Flex>
+  );
+};
+
+const CandidateBody = ({ market, candidate, tab }: { market: Marketplace; candidate: Candidate; tab: string }) => (
+  <>
+    <title>{`${candidate.name} – Cold Kettle`}</title>
+    <Box px="5" pt="3">
+      <Name key={candidate.name} candidate={candidate} market={market} />
+      <Box mt="2">
+        <StageRail candidate={candidate} today={market.today} />
+      </Box>
+      <Flex
+        as="nav"
+        aria-label="Parts of the candidate"
+        gap="6"
+        mt="3"
+        borderBottomWidth="1px"
+        borderColor="rule"
+        overflowX="auto"
+      >
+        {TABS.map(([key, name]) => (
+          <NavLink key={key} to={`/${market.id}/candidates/${candidate.id}/${key}`}>
+            <Box
+              py="1.5"
+              borderBottomWidth="2px"
+              mb="-1px"
+              borderColor={tab === key ? 'aubergine' : 'transparent'}
+              color={tab === key ? 'aubergine' : 'ink'}
+              fontWeight={tab === key ? 700 : 400}
+              whiteSpace="nowrap"
+            >
+              {name}
+              {key === 'line-up' ? ` ${candidate.lineUp.length}` : ''}
+            </Box>
+          </NavLink>
+        ))}
+      </Flex>
+    </Box>
+    <Box flex="1" minH="0" overflow="auto">
+      {tab === 'line-up' && <LineUpTab market={market} candidate={candidate} />}
+      {tab === 'terms' && (
+        <Suspense fallback={<Skeleton m="5" h="260px" />}>
+          <TermsTab market={market} candidate={candidate} />
+        </Suspense>
+      )}
+      {tab === 'readings' && (
+        <Suspense fallback={<Skeleton m="5" h="260px" />}>
+          <ReadingsTab market={market} candidate={candidate} />
+        </Suspense>
+      )}
+      {tab === 'reviews' && <ReviewsTab market={market} candidate={candidate} />}
+      {tab === 'costing' && <CostingTab market={market} candidate={candidate} />}
+      {tab === 'scoresheet' && <ScoresheetTab market={market} candidate={candidate} />}
+      {tab === 'log' && <LogTab market={market} candidate={candidate} />}
+    </Box>
+  </>
+);
+
+const Name = ({ candidate, market }: { candidate: Candidate; market: Marketplace }) => {
+  const [name, setName] = useState(candidate.name);
+  const [change, { error }] = useChangeCandidateMutation();
+  return (
+    <Flex gap="4" align="center" wrap="wrap">
+      <Heading as="h1" flex="1" minW="240px">
+        <Input
+          aria-label="Name of the candidate"
+          variant="flushed"
+          borderColor="transparent"
+          fontFamily="heading"
+          fontSize="22px"
+          fontWeight="700"
+          h="34px"
+          px="0"
+          value={name}
+          maxLength={160}
+          onChange={(e) => setName(e.target.value)}
+          onBlur={() =>
+            name.trim() &&
+            name !== candidate.name &&
+            void change({ params: { id: candidate.id }, body: { name: name.trim() } })
+          }
+        />
+      </Heading>
+      <Flex as="label" align="center" gap="2" fontSize="13px" color="inkSoft">
+        Look again on
+        <Input
+          type="date"
+          size="xs"
+          w="136px"
+          bg="paper"
+          min={market.today}
+          value={candidate.lookAgainOn ?? ''}
+          onChange={(e) => void change({ params: { id: candidate.id }, body: { lookAgainOn: e.target.value || null } })}
+        />
+      </Flex>
+      <ProblemNote error={error} kept="The name is still in the field." />
+    </Flex>
+  );
+};
+
+const CostingTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
+  const anchor = candidate.lineUp.find((l) => l.anchor);
+  const { currentData, error } = useSheetQuery(
+    { params: { marketplace: market.id, code: anchor?.code ?? '' } },
+    { skip: !anchor, refetchOnMountOrArgChange: true },
+  );
+  if (error)
+    return (
+      <Box px="5">
+        <ProblemNote error={error} />
+      </Box>
+    );
+  if (!currentData) return <Skeleton m="5" h="300px" />;
+  return (
+    <Box px="5" py="4" maxW="980px">
+      <Heading as="h2" fontSize="15px" mb="2">
+        The money for {currentData.listing.title}
+      </Heading>
+      <MoneyPanel key={candidate.id} market={market} sheet={currentData} full />
+    </Box>
+  );
+};

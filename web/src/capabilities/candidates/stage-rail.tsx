@@ -1,0 +1,124 @@
+import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { Candidate } from '@kettle/contract/candidates';
+import type { Stage } from '@kettle/contract/shapes';
+import { problemOf, useMoveStageMutation } from '../../ground/api/api.ts';
+import { day } from '../../ground/ui/format.ts';
+import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+
+const PATH: Stage[] = ['found', 'watched', 'weighed', 'shortlisted', 'chosen'];
+const NEXT: Partial<Record<Stage, [Stage, string]>> = {
+  found: ['watched', 'Watch it'],
+  watched: ['weighed', 'Weigh it'],
+  weighed: ['shortlisted', 'Put on the shortlist'],
+  shortlisted: ['chosen', 'Choose it'],
+  dropped: ['found', 'Take it up again'],
+};
+
+/** The stages of a candidate as a line with dates, and the step to the next. */
+export const StageRail = ({ candidate, today }: { candidate: Candidate; today: string }) => {
+  const [move, { error, isLoading }] = useMoveStageMutation();
+  const [dropping, setDropping] = useState(false);
+  const [reason, setReason] = useState('');
+  const at = PATH.indexOf(candidate.stage);
+  const next = NEXT[candidate.stage];
+  const to = (stage: Stage, why?: string): void =>
+    void move({ params: { id: candidate.id }, body: { stage, ...(why ? { reason: why } : {}) } });
+  const ruledOut = problemOf(error)?.type === '/problems/ruled-out';
+  return (
+    <Box>
+      <Flex as="ol" aria-label="Stages" align="center" gap="2" fontSize="13px" wrap="wrap" listStyleType="none">
+        {PATH.map((stage, i) => {
+          const reached = i <= at;
+          return (
+            <Flex
+              as="li"
+              key={stage}
+              align="center"
+              gap="1.5"
+              aria-current={stage === candidate.stage ? 'step' : undefined}
+            >
+              {i > 0 && <Box aria-hidden w="28px" h="1px" bg="rule" />}
+              <Box
+                aria-hidden
+                w="10px"
+                h="10px"
+                borderRadius="full"
+                borderWidth="1.5px"
+                borderColor={reached ? 'aubergine' : 'inkSoft'}
+                bg={reached ? 'aubergine' : 'transparent'}
+              />
+              <Box as="span" fontWeight={stage === candidate.stage ? 700 : 400} color={reached ? 'ink' : 'inkSoft'}>
+                {stage}
+              </Box>
+              {candidate.stageDays[stage] && (
+                <Box as="span" color="inkSoft">
+                  {day(candidate.stageDays[stage], today)}
+                </Box>
+              )}
+            </Flex>
+          );
+        })}
+        <Flex as="li" gap="2" ml="3">
+          {next && (
+            <Button size="xs" colorPalette="aubergine" loading={isLoading} onClick={() => to(next[0])}>
+              {next[1]}
+            </Button>
+          )}
+          {candidate.stage !== 'dropped' && candidate.stage !== 'chosen' && !dropping && (
+            <Button size="xs" variant="outline" onClick={() => setDropping(true)}>
+              Drop it
+            </Button>
+          )}
+        </Flex>
+      </Flex>
+      {dropping && (
+        <Flex gap="2" mt="2" maxW="34rem">
+          <Input
+            size="xs"
+            autoFocus
+            aria-label="Why it is dropped"
+            placeholder="Why? Electronic, seasonal, owned by two …"
+            value={reason}
+            maxLength={400}
+            onChange={(e) => setReason(e.target.value)}
+          />
+          <Button
+            size="xs"
+            colorPalette="aubergine"
+            onClick={() => {
+              setDropping(false);
+              to('dropped', reason);
+            }}
+          >
+            Drop
+          </Button>
+          <Button size="xs" variant="outline" onClick={() => setDropping(false)}>
+            Keep it
+          </Button>
+        </Flex>
+      )}
+      {candidate.stage === 'dropped' && (
+        <Text mt="1" color="brick">
+          ■ Dropped{candidate.dropReason ? `: ${candidate.dropReason}` : ''}
+        </Text>
+      )}
+      <ProblemNote error={error} />
+      {ruledOut && next && (
+        <Flex gap="2" mt="2" maxW="34rem">
+          <Input
+            size="xs"
+            aria-label="Why you go on with it all the same"
+            placeholder="Why all the same? What makes the gate not count here?"
+            value={reason}
+            maxLength={400}
+            onChange={(e) => setReason(e.target.value)}
+          />
+          <Button size="xs" variant="outline" disabled={reason.trim() === ''} onClick={() => to(next[0], reason)}>
+            Go on all the same
+          </Button>
+        </Flex>
+      )}
+    </Box>
+  );
+};

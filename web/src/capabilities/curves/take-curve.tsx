@@ -1,0 +1,143 @@
+import { Box, Button, FileUpload, Flex, Heading, Input, Text, Textarea } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { CurveFile } from '@kettle/contract/curves';
+import type { Marketplace } from '@kettle/contract/sources';
+import { knotsFault } from '@kettle/core/estimate/rank-curve';
+import { numberFromText } from '@kettle/core/money/money';
+import { useTakeCurveMutation } from '../../ground/api/api.ts';
+import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+
+/** Points as pasted: a rank and units a day a line. */
+const knotsFrom = (text: string): { knots: CurveFile['knots']; fault: string | null } => {
+  const knots: CurveFile['knots'] = [];
+  for (const [i, line] of text.split(/\r?\n/).entries()) {
+    if (line.trim() === '') continue;
+    const [rank, units] = line
+      .trim()
+      .split(/\t|;|\s+/)
+      .map((part) => numberFromText(part));
+    if (rank == null || units == null) return { knots, fault: `Line ${i + 1} is not a rank and a number of units.` };
+    knots.push({ rank, unitsPerDay: units });
+  }
+  return { knots, fault: knots.length === 0 ? null : knotsFault(knots) };
+};
+
+/** A curve of one's own: points typed or pasted, or a file in the open format. */
+export const TakeCurve = ({ market, category }: { market: Marketplace; category: string | null }) => {
+  const [text, setText] = useState('');
+  const [of, setOf] = useState<string | null>(null);
+  const [spread, setSpread] = useState('30');
+  const [read, setRead] = useState<string | null>(null);
+  const [round, setRound] = useState(0);
+  const [take, { error, isLoading, isSuccess }] = useTakeCurveMutation();
+  const { knots, fault } = knotsFrom(text);
+  const percent = numberFromText(spread);
+  const target = of ?? category ?? '*';
+  const send = (file: CurveFile): void => void take({ params: { marketplace: market.id }, body: file });
+  const fromFile = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    setRound((n) => n + 1);
+    try {
+      send(JSON.parse(await file.text()) as CurveFile);
+      setRead(null);
+    } catch {
+      setRead(`${file.name} is no JSON file.`);
+    }
+  };
+  return (
+    <Box as="section" mt="8" maxW="640px" fontSize="13px">
+      <Heading as="h2" fontSize="15px" mb="1">
+        Take in a curve of your own
+      </Heading>
+      <Flex gap="3" wrap="wrap" align="flex-end">
+        <label>
+          Category (* for all others)
+          <Input
+            size="xs"
+            w="280px"
+            bg="paper"
+            display="block"
+            value={target}
+            onChange={(e) => setOf(e.target.value)}
+          />
+        </label>
+        <label>
+          Listings spread around it, ± %
+          <Input
+            size="xs"
+            w="90px"
+            bg="paper"
+            display="block"
+            value={spread}
+            onChange={(e) => setSpread(e.target.value)}
+          />
+        </label>
+      </Flex>
+      <Box as="label" display="block" mt="2">
+        A rank and units a day a line
+        <Textarea
+          size="xs"
+          rows={5}
+          bg="paper"
+          className="figures"
+          placeholder={'1\t120\n100\t9.5\n2000\t0.4'}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </Box>
+      {fault && (
+        <Text color="brick" role="alert">
+          {fault}
+        </Text>
+      )}
+      <Flex gap="2" mt="2" align="center" wrap="wrap">
+        <Button
+          size="xs"
+          colorPalette="aubergine"
+          loading={isLoading}
+          disabled={knots.length < 2 || fault !== null || percent === null || percent <= 0}
+          onClick={() =>
+            send({
+              format: 'cold-kettle/rank-curve',
+              version: 1,
+              category: target.trim(),
+              validFrom: market.today,
+              source: 'your own',
+              residual: Math.log(1 + percent! / 100),
+              knots,
+              reviewRate: null,
+              reviewSpread: null,
+            })
+          }
+        >
+          Put these points in force
+        </Button>
+        <FileUpload.Root
+          key={round}
+          accept=".json,application/json"
+          maxFiles={1}
+          w="auto"
+          onFileAccept={({ files }) => void fromFile(files[0])}
+        >
+          <FileUpload.HiddenInput aria-label="Curve file" />
+          <FileUpload.Trigger asChild>
+            <Button size="xs" variant="outline" bg="paper">
+              Or take a file in (JSON)
+            </Button>
+          </FileUpload.Trigger>
+        </FileUpload.Root>
+        {isSuccess && (
+          <Text color="verdigris" role="status">
+            ● The curve was taken in; estimates follow.
+          </Text>
+        )}
+      </Flex>
+      {read && (
+        <Text color="brick" role="alert">
+          {read}
+        </Text>
+      )}
+      <ProblemNote error={error} kept="What you typed is still here; the curve in force is as it was." />
+    </Box>
+  );
+};

@@ -1,0 +1,299 @@
+import { Box, Flex, Heading, Skeleton, Text } from '@chakra-ui/react';
+import { Link } from 'react-router';
+import type { Marketplace } from '@kettle/contract/sources';
+import type { ScoredCandidate } from '@kettle/contract/shortlist';
+import type { Scoresheet } from '@kettle/core/score/scoresheet';
+import { useScoresheetQuery, useStandingQuery } from '../../ground/api/api.ts';
+import { useMarket } from '../../ground/market/use-market.ts';
+import { Empty } from '../../ground/ui/empty.tsx';
+import { ExportMenu } from '../../ground/ui/export-menu.tsx';
+import { count, day, decimal, money, percent } from '../../ground/ui/format.ts';
+import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
+import { Mark, type MarkKind } from '../../ground/ui/mark.tsx';
+import { Picture } from '../../ground/ui/picture.tsx';
+import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+
+export const Component = () => {
+  const { market } = useMarket();
+  return market ? <ShortlistPage key={market.id} market={market} /> : null;
+};
+
+const VERDICT: Record<ScoredCandidate['score']['verdict'], MarkKind> = {
+  passes: 'holds',
+  fails: 'fails',
+  open: 'open',
+  'ruled out': 'fails',
+};
+const cells = {
+  '& th, & td': {
+    padding: '8px 10px',
+    textAlign: 'left',
+    borderBottom: '1px solid var(--chakra-colors-rule)',
+    verticalAlign: 'middle',
+  },
+  '& th': { color: 'var(--chakra-colors-ink-soft)', fontWeight: 600 },
+  '& .right': { textAlign: 'right' },
+  '& th:first-of-type': { paddingLeft: '20px' },
+  '& th, & .right': { whiteSpace: 'nowrap' },
+} as const;
+
+const ShortlistPage = ({ market }: { market: Marketplace }) => {
+  const { data, error } = useStandingQuery({ params: { marketplace: market.id } }, { refetchOnMountOrArgChange: true });
+  const { data: sheet } = useScoresheetQuery({ params: {} });
+  const document = sheet?.document as Scoresheet | undefined;
+  const running = data?.filter((c) => c.stage !== 'dropped') ?? [];
+  return (
+    <Box>
+      <title>{`Shortlist on ${market.name} – Cold Kettle`}</title>
+      <Flex px="5" pt="4" pb="3" align="flex-end" gap="4" wrap="wrap">
+        <Box flex="1">
+          <Heading as="h1" fontSize="22px">
+            {data
+              ? `${running.length === 1 ? 'One candidate is' : `${running.length} candidates are`} in the running`
+              : 'The standing'}
+          </Heading>
+          {document && (
+            <Text color="inkSoft" fontSize="13px">
+              Scoresheet “{document.name}”, {document.gates.length} gates, {document.criteria.length} criteria, pass
+              mark {document.passMark} of 100. Sorted by the least points.
+            </Text>
+          )}
+        </Box>
+        {data && data.length > 0 && (
+          <ExportMenu what="Standing" addressOf={(ending) => `/api/marketplaces/${market.id}/shortlist.${ending}`} />
+        )}
+      </Flex>
+      <Box px="5">
+        <ProblemNote error={error} />
+      </Box>
+      {!data && !error && <Skeleton m="5" h="200px" />}
+      {data?.length === 0 && (
+        <Empty title="Nothing to compare yet">
+          Start candidates from the tray, watch them, fill their scoresheets: the order shows here.
+        </Empty>
+      )}
+      {data && data.length > 0 && document && (
+        <>
+          <Standing market={market} rows={data} sheet={document} />
+          <SideBySide market={market} rows={running.slice(0, 4)} all={running} />
+        </>
+      )}
+    </Box>
+  );
+};
+
+const Standing = ({ market, rows, sheet }: { market: Marketplace; rows: ScoredCandidate[]; sheet: Scoresheet }) => (
+  <Box overflowX="auto" tabIndex={0} role="region" aria-label="Standing, scrollable">
+    <Box
+      as="table"
+      aria-label="Standing"
+      w="100%"
+      bg="paper"
+      fontSize="13px"
+      css={{ ...cells, '& td:first-of-type': { paddingLeft: '20px' } }}
+      className="figures"
+    >
+      <thead>
+        <tr>
+          <th scope="col">Standing</th>
+          <th scope="col">Candidate</th>
+          <th scope="col">Points (least–most)</th>
+          <th scope="col">Gates</th>
+          <th scope="col" className="right">
+            Profit a unit
+          </th>
+          <th scope="col" className="right">
+            Margin
+          </th>
+          <th scope="col" className="right">
+            Outlay
+          </th>
+          <th scope="col" className="right">
+            Watched
+          </th>
+          <th scope="col">Could turn on</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((c, i) => {
+          const dropped = c.stage === 'dropped';
+          const failed = c.score.gates
+            .filter((g) => g.state === 'fail')
+            .map((g) => sheet.gates.find((x) => x.key === g.key)?.name ?? g.key);
+          const open = c.score.gates.filter((g) => g.state === 'unknown').length;
+          return (
+            <Box as="tr" key={c.id} color={dropped ? 'inkSoft' : undefined}>
+              <td>
+                <Box as="b" fontSize="16px">
+                  {dropped || c.score.verdict === 'ruled out' ? '–' : i + 1}
+                </Box>
+              </td>
+              <td>
+                <Flex gap="2.5" align="center" minW="190px">
+                  <Picture marketplace={market.id} code={c.anchorCode} />
+                  <Box>
+                    <Box asChild fontWeight="600" color={dropped ? 'inkSoft' : 'aubergine'}>
+                      <Link to={`/${market.id}/candidates/${c.id}/scoresheet`}>{c.name}</Link>
+                    </Box>
+                    <Box color="inkSoft" fontSize="12px">
+                      {c.stage}
+                    </Box>
+                  </Box>
+                </Flex>
+              </td>
+              <td>
+                <Flex align="center" gap="2.5">
+                  <PointBar score={c.score} />
+                  <span>
+                    <Mark kind={VERDICT[c.score.verdict]} word={c.score.verdict} />
+                    {c.score.least === c.score.most ? c.score.least : `${c.score.least}–${c.score.most}`}{' '}
+                    <Box as="span" color="inkSoft">
+                      {c.score.verdict}
+                    </Box>
+                  </span>
+                </Flex>
+              </td>
+              <td>
+                {failed.length > 0 ? (
+                  <>
+                    <Mark kind="fails" />
+                    fails: {failed.join(', ')}
+                  </>
+                ) : open > 0 ? (
+                  <>
+                    <Mark kind="open" />
+                    {open} to be judged
+                  </>
+                ) : (
+                  <>
+                    <Mark kind="holds" />
+                    all pass
+                  </>
+                )}
+              </td>
+              <td className="right">{money(c.profit, market)}</td>
+              <td className="right">{percent(c.margin)}</td>
+              <td className="right">{money(c.outlay, market, true)}</td>
+              <td className="right">{c.weeksWatched === null ? 'not yet' : `${decimal(c.weeksWatched)} weeks`}</td>
+              <td>
+                {dropped
+                  ? `dropped${c.dropReason ? `: ${c.dropReason}` : ''}`
+                  : c.wouldChange.slice(0, 2).join(', ') || 'nothing near'}
+              </td>
+            </Box>
+          );
+        })}
+      </tbody>
+    </Box>
+  </Box>
+);
+
+/** Points on the scale of the sheet: a dot when settled, a bar while answers are missing, the pass mark dashed. */
+const PointBar = ({ score }: { score: ScoredCandidate['score'] }) => {
+  const place = (x: number): string => `${(100 * x) / (score.max || 1)}%`;
+  return (
+    <Box aria-hidden position="relative" w="150px" h="16px" flexShrink={0}>
+      <Box position="absolute" top="7px" left="0" right="0" h="1px" bg="rule" />
+      <Box
+        position="absolute"
+        top="0"
+        bottom="0"
+        left={place(score.passMark)}
+        borderLeftWidth="1px"
+        borderStyle="dashed"
+        borderColor="inkSoft"
+      />
+      {score.least === score.most ? (
+        <Box
+          position="absolute"
+          top="3px"
+          ml="-5px"
+          w="10px"
+          h="10px"
+          borderRadius="full"
+          left={place(score.least)}
+          bg={score.least >= score.passMark ? 'verdigris' : 'brick'}
+        />
+      ) : (
+        <Box
+          position="absolute"
+          top="5px"
+          h="6px"
+          left={place(score.least)}
+          w={place(score.most - score.least)}
+          bg="saffron"
+        />
+      )}
+    </Box>
+  );
+};
+
+const SideBySide = ({
+  market,
+  rows,
+  all,
+}: {
+  market: Marketplace;
+  rows: ScoredCandidate[];
+  all: ScoredCandidate[];
+}) => {
+  if (rows.length < 2) return null;
+  const top = Math.max(10, ...all.flatMap((c) => c.unitsHigh ?? [])) * 1.05;
+  const value = (c: ScoredCandidate, key: string): number | null =>
+    c.score.criteria.find((x) => x.key === key)?.value ?? null;
+  const lines: [string, (c: ScoredCandidate) => React.ReactNode][] = [
+    [
+      'Units a month',
+      (c) => (
+        <Flex align="center" gap="2">
+          <IntervalBar value={c.units} low={c.unitsLow} high={c.unitsHigh} from={0} to={top} width="120px" />
+          {count(c.units)}
+        </Flex>
+      ),
+    ],
+    ['Top two’s share of revenue', (c) => percent(value(c, 'spread'))],
+    ['Median reviews of the rivals', (c) => count(value(c, 'review-wall'))],
+    ['Worst gripe of the rivals', (c) => c.worstGripe ?? 'reviews not read yet'],
+    [
+      'Then and now',
+      (c) =>
+        `units ${count(c.thenUnits)} → ${count(c.units)}, price ${money(c.thenPrice, market)} → ${money(c.price, market)}`,
+    ],
+    ['Look again', (c) => (c.lookAgainOn ? day(c.lookAgainOn, market.today) : '—')],
+  ];
+  return (
+    <>
+      <Heading as="h2" fontSize="17px" px="5" pt="6" pb="2">
+        Side by side
+      </Heading>
+      <Box overflowX="auto" tabIndex={0} role="region" aria-label="Side by side, scrollable">
+        <Box as="table" aria-label="Side by side" w="100%" bg="paper" fontSize="13px" css={cells} className="figures">
+          <thead>
+            <tr>
+              <th scope="col">
+                <span className="visually-hidden">Measure</span>
+              </th>
+              {rows.map((c) => (
+                <th scope="col" key={c.id}>
+                  <Box as="span" color="ink">
+                    {c.name}
+                  </Box>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map(([name, cell]) => (
+              <tr key={name}>
+                <th scope="row">{name}</th>
+                {rows.map((c) => (
+                  <td key={c.id}>{cell(c)}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </Box>
+      </Box>
+    </>
+  );
+};

@@ -1,0 +1,105 @@
+import { Box, Flex, Text } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import type { History } from '@kettle/contract/listings';
+import type { Marketplace } from '@kettle/contract/sources';
+import { MONTH_NAMES } from '@kettle/core/measures/day';
+import { DayChart, type DayLine } from '../../ground/ui/day-chart.tsx';
+import { decimal } from '../../ground/ui/format.ts';
+import { SERIES, yearsOver } from './history-data.ts';
+
+const MONTHS = Array.from({ length: 12 }, (_, m) => m);
+
+/** The same months of different years over one another, a chart or a table a measure. */
+export const YearCharts = ({
+  history,
+  market,
+  shown,
+  asTable,
+}: {
+  history: History;
+  market: Marketplace;
+  shown: readonly string[];
+  asTable: boolean;
+}) => {
+  const charts = useMemo(
+    () =>
+      SERIES.filter((s) => shown.includes(s.key)).map((s) => ({ ...s, ...yearsOver(history, market.currency, s.key) })),
+    [history, market.currency, shown],
+  );
+  const known = charts.filter((c) => c.lines.length > 0);
+  if (known.length === 0)
+    return (
+      <Text color="inkSoft" fontSize="13px">
+        No month is known of what is chosen.
+      </Text>
+    );
+  const drawn = known.map((c) =>
+    asTable ? (
+      <Box key={c.key} as="table" fontSize="12px" mb="2" className="figures" w="100%">
+        <caption style={{ textAlign: 'left' }}>{c.caption}, mean of each month</caption>
+        <thead>
+          <tr>
+            <th scope="col" style={{ textAlign: 'left' }}>
+              Month
+            </th>
+            {c.lines.map((l) => (
+              <th scope="col" key={l.key} style={{ textAlign: 'right' }}>
+                {l.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {c.points.map((p) => (
+            <tr key={p.at}>
+              <td>{MONTH_NAMES[p.at]}</td>
+              {c.lines.map((l) => (
+                <td key={l.key} style={{ textAlign: 'right' }}>
+                  {decimal(p[l.key] as number | null, c.digits)}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    ) : (
+      <DayChart
+        key={c.key}
+        caption={`${c.caption}, mean of each month`}
+        points={c.points}
+        lines={c.lines}
+        height={150}
+        scale={c.scale}
+        digits={c.digits}
+        together="years"
+        xTicks={MONTHS}
+        xText={(m) => MONTH_NAMES[m]?.slice(0, 3) ?? ''}
+        labelText={(m) => MONTH_NAMES[m] ?? ''}
+      />
+    ),
+  );
+  return (
+    <>
+      {!asTable && <Years lines={known[0]!.lines} />}
+      {drawn}
+    </>
+  );
+};
+
+/** Which line is which year. */
+const Years = ({ lines }: { lines: readonly DayLine[] }) => (
+  <Flex gap="4" mb="2" fontSize="12px" wrap="wrap">
+    {lines.map((l) => (
+      <Flex key={l.key} align="center" gap="1.5">
+        <Box
+          w="22px"
+          borderTopWidth={`${Math.round((l.width ?? 1.4) + 0.6)}px`}
+          borderStyle={l.dashed ? 'dashed' : 'solid'}
+          borderColor={l.colour}
+          aria-hidden
+        />
+        {l.name}
+      </Flex>
+    ))}
+  </Flex>
+);

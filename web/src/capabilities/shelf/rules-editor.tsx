@@ -1,0 +1,251 @@
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { Marketplace } from '@kettle/contract/sources';
+import { numberFromText } from '@kettle/core/money/money';
+import {
+  PART_INPUTS,
+  PART_NAMES,
+  PARTS,
+  shelfRulesFault,
+  STARTER_SHELF_RULES,
+  type PartKey,
+  type PartMap,
+  type ShelfRules,
+} from '@kettle/core/shelf/rules';
+import type { Openness } from '@kettle/core/shelf/reading';
+import { api, useKeepShelfRulesMutation } from '../../ground/api/api.ts';
+import { useAppDispatch } from '../../ground/state/dispatch.ts';
+import { count, decimal } from '../../ground/ui/format.ts';
+import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { StaleNote, type Difference } from '../../ground/ui/stale-note.tsx';
+import { useKeptChanges } from '../../ground/ui/use-kept-document.ts';
+import './rules-editor.css';
+
+type NumberRule = { [K in keyof ShelfRules]: ShelfRules[K] extends number ? K : never }[keyof ShelfRules];
+/** What each threshold is, and whether it is typed in per cent. */
+const THRESHOLDS: readonly [key: NumberRule, name: string, inPercent?: true][] = [
+  ['share', 'Most of the revenue is', true],
+  ['fewest', 'Fewest listings to say anything of'],
+  ['ownedShare', 'Owned: two brands take', true],
+  ['wallReviews', 'Wall: reviews above'],
+  ['wallShare', 'Wall too high: share of those who earn most', true],
+  ['newcomerMonths', 'Newcomer: months on sale under'],
+  ['newcomerReviews', 'or reviews up to'],
+  ['newcomerShare', 'Newcomers earn: of the median', true],
+  ['cheapShare', 'Cheap: of the median price', true],
+  ['warFall', 'Price war: median fell', true],
+  ['cutShare', 'or share of listings that cut', true],
+  ['cutDepth', 'a cut being', true],
+  ['outlierTimes', 'Outlier: times the third best'],
+  ['outlierZ', 'and robust deviations'],
+  ['weakCraft', 'Weak pages: page craft below'],
+  ['healthyListings', 'Healthy: listings that make'],
+  ['healthyRevenue', 'at least a month'],
+];
+
+/** Which rules differ, in the numbers they are kept in. */
+const rulesDiffer = (mine: ShelfRules, newer: ShelfRules): Difference[] => [
+  ...(Object.keys(mine) as (keyof ShelfRules)[])
+    .filter((key) => key !== 'parts' && mine[key] !== newer[key])
+    .map((key) => ({ name: key, mine: String(mine[key]), newer: String(newer[key]) })),
+  ...PARTS.filter((key) => JSON.stringify(mine.parts[key]) !== JSON.stringify(newer.parts[key])).map((key) => ({
+    name: PART_NAMES[key],
+    mine: `weight ${mine.parts[key].weight}, ${mine.parts[key].map.join(' → ')}`,
+    newer: `weight ${newer.parts[key].weight}, ${newer.parts[key].map.join(' → ')}`,
+  })),
+];
+
+/** Thresholds, weights and maps of the shelf, the seller's own. What is typed is computed with at once and kept. */
+export const RulesEditor = ({
+  market,
+  rules,
+  own,
+  version,
+  openness,
+  onTry,
+}: {
+  market: Marketplace;
+  rules: ShelfRules;
+  own: boolean;
+  version: number;
+  openness: Openness;
+  onTry: (rules: ShelfRules | null) => void;
+}) => {
+  const [keep, { error }] = useKeepShelfRulesMutation();
+  const changes = useKeptChanges<{ rules: ShelfRules | null }>(version, (body) =>
+    keep({ params: { marketplace: market.id }, body: body as never }),
+  );
+  const dispatch = useAppDispatch();
+  const [fault, setFault] = useState<string | null>(null);
+  const set = (next: ShelfRules): void => {
+    const wrong = shelfRulesFault(next);
+    setFault(wrong);
+    if (wrong !== null) return;
+    onTry(next);
+    changes.keep({ rules: next });
+  };
+  const setPart = (key: PartKey, change: Partial<ShelfRules['parts'][PartKey]>): void =>
+    set({ ...rules, parts: { ...rules.parts, [key]: { ...rules.parts[key], ...change } } });
+  return (
+    <Box
+      as="section"
+      aria-label="Maps, weights and rules"
+      className="shelf-rules"
+      px="5"
+      py="3"
+      borderBottomWidth="1px"
+      borderColor="rule"
+      bg="paper"
+    >
+      <Flex gap="4" align="baseline" wrap="wrap">
+        <Heading as="h2" fontSize="15px">
+          Your own maps, weights and rules
+        </Heading>
+        <Text fontSize="13px" color="inkSoft" flex="1">
+          They hold for all shelves of {market.name}. The starter values are common practice, nobody’s law.
+        </Text>
+        <Button
+          size="2xs"
+          variant="outline"
+          disabled={!own && JSON.stringify(rules) === JSON.stringify(STARTER_SHELF_RULES)}
+          onClick={() => {
+            onTry(STARTER_SHELF_RULES);
+            setFault(null);
+            changes.keep({ rules: null });
+          }}
+        >
+          Back to the starter values
+        </Button>
+      </Flex>
+      {fault && (
+        <Text role="alert" color="brick" fontSize="13px">
+          ■ {fault} The values before it still hold.
+        </Text>
+      )}
+      {changes.stale ? (
+        <StaleNote
+          differences={rulesDiffer(
+            changes.stale.body.rules ?? STARTER_SHELF_RULES,
+            changes.stale.newer.rules as ShelfRules,
+          )}
+          onMine={changes.keepMine}
+          onNewer={() => {
+            changes.takeNewer();
+            onTry(null);
+            dispatch(api.util.invalidateTags(['Shelf']));
+          }}
+        />
+      ) : (
+        <ProblemNote error={error} kept="What you typed holds until you leave the page." />
+      )}
+      <Flex gap="8" wrap="wrap" mt="2">
+        <div>
+          <h3>Parts of openness</h3>
+          <table>
+            <thead>
+              <tr>
+                <th>Part</th>
+                <th>Weight</th>
+                <th>Map: from what it is read off → 0–100</th>
+                <th className="to-right">Here</th>
+              </tr>
+            </thead>
+            <tbody>
+              {PARTS.map((key) => {
+                const part = rules.parts[key];
+                const here = openness.parts.find((p) => p.key === key)!;
+                return (
+                  <tr key={key}>
+                    <td>
+                      <b>{PART_NAMES[key]}</b>
+                      <div className="input-words">{PART_INPUTS[key]}</div>
+                    </td>
+                    <td>
+                      <NumberCell
+                        label={`Weight of ${PART_NAMES[key]}`}
+                        value={part.weight}
+                        onChange={(weight) => setPart(key, { weight })}
+                      />
+                    </td>
+                    <td>
+                      <MapCells name={PART_NAMES[key]} map={part.map} onChange={(map) => setPart(key, { map })} />
+                    </td>
+                    <td className="to-right">
+                      {here.input === null
+                        ? 'not known'
+                        : `${decimal(here.input, Math.abs(here.input) < 10 ? 2 : 0)} → ${count(here.value)}`}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
+        <div>
+          <h3>Rules of the verdicts</h3>
+          <div className="thresholds">
+            {THRESHOLDS.map(([key, name, inPercent]) => (
+              <label key={key}>
+                <span>{name}</span>
+                <NumberCell
+                  label={name}
+                  value={inPercent ? Number((100 * rules[key]).toFixed(4)) : rules[key]}
+                  onChange={(v) => set({ ...rules, [key]: inPercent ? v / 100 : v })}
+                />
+                <span className="unit">{inPercent ? '%' : key === 'healthyRevenue' ? market.currency : ''}</span>
+              </label>
+            ))}
+          </div>
+        </div>
+      </Flex>
+    </Box>
+  );
+};
+
+/** A number that holds once it is left; what is no number goes back to what it was. */
+const NumberCell = ({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  onChange: (value: number) => void;
+}) => {
+  const [typed, setTyped] = useState<string | null>(null);
+  const settle = (): void => {
+    const number = typed === null ? null : numberFromText(typed);
+    setTyped(null);
+    if (number !== null && number >= 0 && number !== value) onChange(number);
+  };
+  return (
+    <input
+      aria-label={label}
+      inputMode="decimal"
+      value={typed ?? String(value)}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={settle}
+      onKeyDown={(e) => e.key === 'Enter' && settle()}
+    />
+  );
+};
+
+const MapCells = ({ name, map, onChange }: { name: string; map: PartMap; onChange: (map: PartMap) => void }) => (
+  <span className="map">
+    {map.map(([x, y], i) => (
+      <span key={i} className="point">
+        <NumberCell
+          label={`${name}, point ${i + 1}: from`}
+          value={x}
+          onChange={(v) => onChange(map.map((p, j) => (j === i ? [v, p[1]] : p)))}
+        />
+        <span aria-hidden>→</span>
+        <NumberCell
+          label={`${name}, point ${i + 1}: to`}
+          value={y}
+          onChange={(v) => onChange(map.map((p, j) => (j === i ? [p[0], v] : p)))}
+        />
+      </span>
+    ))}
+  </span>
+);

@@ -1,0 +1,152 @@
+import { Box, Button, Checkbox, Flex, Input, Popover, Portal, Text } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import type { Category, Marketplace } from '@kettle/contract/sources';
+import type { SiftChoice } from '@kettle/core/sift/address';
+import { count } from '../../ground/ui/format.ts';
+import { WordsField } from './choice-cards.tsx';
+import { Card, Cost } from './limit-card.tsx';
+
+/** Where to look: categories, and words of the title to have (all, or one of them) and to leave out. */
+export const KindCard = ({
+  market,
+  choice,
+  categories,
+  costs,
+  onChange,
+}: {
+  market: Marketplace;
+  choice: SiftChoice;
+  categories: readonly Category[];
+  costs: Record<string, number>;
+  onChange: (change: Partial<SiftChoice>) => void;
+}) => (
+  <Card
+    name="Kind"
+    wide
+    set={choice.categories.length + choice.have.length + choice.any.length + choice.leaveOut.length > 0}
+  >
+    <CategoryPicker
+      market={market}
+      categories={categories}
+      chosen={choice.categories}
+      cost={costs.category}
+      onChange={(ids) => onChange({ categories: ids })}
+    />
+    <WordsField label="Title with" words={choice.have} cost={costs.have} onChange={(have) => onChange({ have })} />
+    <WordsField label="with any of" words={choice.any} cost={costs.any} onChange={(any) => onChange({ any })} />
+    <WordsField
+      label="without"
+      words={choice.leaveOut}
+      cost={costs.leaveOut}
+      onChange={(leaveOut) => onChange({ leaveOut })}
+    />
+  </Card>
+);
+
+/** Categories to look in, and what that limit costs. */
+export const CategoryPicker = ({
+  market,
+  categories,
+  chosen,
+  cost,
+  onChange,
+}: {
+  market: Marketplace;
+  categories: readonly Category[];
+  chosen: number[];
+  /** How many more there would be without it. */
+  cost: number | undefined;
+  onChange: (ids: number[]) => void;
+}) => {
+  const [typed, setTyped] = useState('');
+  const names = chosen.map((id) => categories.find((c) => c.id === id)?.name ?? String(id));
+  const shown = useMemo(() => {
+    const words = typed.toLowerCase().trim();
+    return categories.filter((c) =>
+      words === ''
+        ? c.depth < 2 || chosen.some((id) => c.path.startsWith(categories.find((x) => x.id === id)?.path ?? '\0'))
+        : c.path.toLowerCase().includes(words),
+    );
+  }, [categories, typed, chosen]);
+  return (
+    <>
+      <Popover.Root lazyMount unmountOnExit>
+        <Popover.Trigger asChild>
+          <Button
+            size="xs"
+            variant="outline"
+            w="100%"
+            mt="1"
+            justifyContent="flex-start"
+            fontWeight="400"
+            aria-label={`Categories: ${names.join(', ') || 'all'}. Choose`}
+          >
+            <Box as="span" truncate>
+              {names.join(', ') || `All categories of ${market.name}`}
+            </Box>
+          </Button>
+        </Popover.Trigger>
+        <Portal>
+          <Popover.Positioner>
+            <Popover.Content bg="paper" w="340px" aria-label="Categories">
+              <Popover.Body p="2">
+                <Flex gap="2">
+                  <Input
+                    size="xs"
+                    aria-label="Filter categories"
+                    placeholder="Filter, e.g. presses"
+                    value={typed}
+                    onChange={(e) => setTyped(e.target.value)}
+                  />
+                  <Button size="xs" variant="ghost" disabled={chosen.length === 0} onClick={() => onChange([])}>
+                    All
+                  </Button>
+                </Flex>
+                <Box mt="2" maxH="320px" overflow="auto">
+                  {shown.map((c) => (
+                    <Flex key={c.id} pl={`${c.depth * 16}px`} py="0.5" align="center">
+                      <Checkbox.Root
+                        size="sm"
+                        colorPalette="aubergine"
+                        flex="1"
+                        checked={chosen.includes(c.id)}
+                        onCheckedChange={({ checked }) =>
+                          onChange(checked === true ? [...chosen, c.id] : chosen.filter((id) => id !== c.id))
+                        }
+                      >
+                        <Checkbox.HiddenInput />
+                        <Checkbox.Control />
+                        <Checkbox.Label fontWeight="400">
+                          {c.name}
+                          {c.gated && (
+                            <Box as="span" color="saffron">
+                              {' '}
+                              ▲ gated
+                            </Box>
+                          )}
+                        </Checkbox.Label>
+                      </Checkbox.Root>
+                      <Box color="inkSoft" fontSize="12px" className="figures">
+                        {count(c.listings)}
+                      </Box>
+                    </Flex>
+                  ))}
+                  {shown.length === 0 && (
+                    <Text color="inkSoft" p="2">
+                      No category is called that.
+                    </Text>
+                  )}
+                </Box>
+              </Popover.Body>
+            </Popover.Content>
+          </Popover.Positioner>
+        </Portal>
+      </Popover.Root>
+      {cost ? (
+        <div className="cost">
+          <Cost n={cost} />
+        </div>
+      ) : null}
+    </>
+  );
+};

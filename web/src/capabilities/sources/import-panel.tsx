@@ -1,0 +1,255 @@
+import { Box, Button, FileUpload, Flex, Heading, NativeSelect, Progress, Text, Input } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { ImportKind, Marketplace, Preview } from '@kettle/contract/sources';
+import { useCancelJobMutation, usePreviewImportMutation, useStartImportMutation } from '../../ground/api/api.ts';
+import { count } from '../../ground/ui/format.ts';
+import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { useJob } from '../../ground/ui/use-job.ts';
+
+/** Takes a CSV in: choose, see which column is what, correct it, and read what was refused and why. */
+export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) => {
+  const [marketplace, setMarketplace] = useState(marketplaces[0]!.id);
+  const [kind, setKind] = useState<ImportKind>('listings');
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const [jobId, setJobId] = useState<number | null>(null);
+  /** The file field holds one file: it is made anew for each next one. */
+  const [round, setRound] = useState(0);
+  const [send, { error, isLoading }] = usePreviewImportMutation();
+  const take = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    setJobId(null);
+    const result = await send({ params: { marketplace, kind }, query: { name: file.name }, body: await file.text() });
+    setPreview(result.data ?? null);
+    setRound((n) => n + 1);
+  };
+  const again = (): void => setPreview(null);
+  return (
+    <Box as="section" mt="8">
+      <Heading as="h2" fontSize="16px" mb="2">
+        Take in a file
+      </Heading>
+      <Flex gap="3" align="flex-end" wrap="wrap" fontSize="13px">
+        <label>
+          Marketplace
+          <NativeSelect.Root size="sm" w="200px">
+            <NativeSelect.Field
+              bg="paper"
+              value={marketplace}
+              onChange={(e) => (setMarketplace(e.target.value), again())}
+            >
+              {marketplaces.map((m) => (
+                <option key={m.id} value={m.id}>
+                  {m.name}
+                </option>
+              ))}
+            </NativeSelect.Field>
+            <NativeSelect.Indicator />
+          </NativeSelect.Root>
+        </label>
+        <label>
+          What it holds
+          <NativeSelect.Root size="sm" w="180px">
+            <NativeSelect.Field
+              bg="paper"
+              value={kind}
+              onChange={(e) => (setKind(e.target.value as ImportKind), again())}
+            >
+              <option value="listings">listings</option>
+              <option value="reviews">reviews</option>
+              <option value="counts">stock counts of my own</option>
+            </NativeSelect.Field>
+            <NativeSelect.Indicator />
+          </NativeSelect.Root>
+        </label>
+        <FileUpload.Root
+          key={round}
+          accept=".csv,text/csv,text/plain"
+          maxFiles={1}
+          w="auto"
+          onFileAccept={({ files }) => void take(files[0])}
+        >
+          <FileUpload.HiddenInput aria-label="CSV file" />
+          <FileUpload.Trigger asChild>
+            <Button size="sm" variant="outline" bg="paper" loading={isLoading}>
+              Choose a CSV file
+            </Button>
+          </FileUpload.Trigger>
+        </FileUpload.Root>
+      </Flex>
+      <ProblemNote error={error} kept="Nothing was taken in." />
+      {preview && (
+        <MappingStep
+          key={preview.upload}
+          marketplace={marketplace}
+          kind={kind}
+          preview={preview}
+          onStarted={(id) => (setJobId(id), again())}
+        />
+      )}
+      {jobId !== null && <Outcome id={jobId} />}
+    </Box>
+  );
+};
+
+const MappingStep = ({
+  marketplace,
+  kind,
+  preview,
+  onStarted,
+}: {
+  marketplace: string;
+  kind: ImportKind;
+  preview: Preview;
+  onStarted: (job: number) => void;
+}) => {
+  const [mapping, setMapping] = useState(preview.mapping);
+  const [source, setSource] = useState(preview.name.replace(/\.\w+$/, ''));
+  const [start, { error, isLoading }] = useStartImportMutation();
+  const go = async (): Promise<void> => {
+    const chosen = Object.fromEntries(Object.entries(mapping).filter(([, column]) => column !== ''));
+    const result = await start({
+      params: { marketplace, kind },
+      body: { upload: preview.upload, mapping: chosen, source },
+    });
+    if (result.data) onStarted(result.data.id);
+  };
+  const lacking = preview.fields.filter((f) => f.required && !mapping[f.key]);
+  return (
+    <Box mt="4" bg="paper" borderWidth="1px" borderColor="rule" borderRadius="l1" p="4" fontSize="13px">
+      <Text>
+        <b>{preview.name}</b>: {count(preview.rows)} rows, {preview.columns.length} columns. Check which column is what.
+      </Text>
+      <Box overflowX="auto" tabIndex={0} role="region" aria-label="Columns of the file, scrollable">
+        <Box
+          as="table"
+          w="100%"
+          mt="3"
+          css={{
+            '& th, & td': {
+              textAlign: 'left',
+              padding: '4px 8px',
+              borderBottom: '1px solid var(--chakra-colors-rule)',
+            },
+          }}
+        >
+          <thead>
+            <tr>
+              <th scope="col">Field</th>
+              <th scope="col">Column of the file</th>
+              <th scope="col">In its first rows</th>
+            </tr>
+          </thead>
+          <tbody>
+            {preview.fields.map((f) => (
+              <tr key={f.key}>
+                <th scope="row" title={f.explanation} style={{ fontWeight: f.required ? 700 : 400 }}>
+                  {f.name}
+                  {f.required ? ' (needed)' : ''}
+                </th>
+                <td>
+                  <NativeSelect.Root size="xs" w="200px">
+                    <NativeSelect.Field
+                      aria-label={`Column for ${f.name}`}
+                      value={mapping[f.key] ?? ''}
+                      onChange={(e) => setMapping({ ...mapping, [f.key]: e.target.value })}
+                    >
+                      <option value="">not in the file</option>
+                      {preview.columns.map((c) => (
+                        <option key={c} value={c}>
+                          {c}
+                        </option>
+                      ))}
+                    </NativeSelect.Field>
+                    <NativeSelect.Indicator />
+                  </NativeSelect.Root>
+                </td>
+                <td>
+                  <Box as="span" color="inkSoft">
+                    {mapping[f.key]
+                      ? preview.sample
+                          .slice(0, 3)
+                          .map((r) => r[mapping[f.key]!] || '(empty)')
+                          .join(' · ')
+                          .slice(0, 120)
+                      : ''}
+                  </Box>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Box>
+      </Box>
+      <Flex mt="3" gap="3" align="flex-end" wrap="wrap">
+        <label>
+          Source, as it will be named beside stated figures
+          <Input size="xs" w="280px" value={source} maxLength={200} onChange={(e) => setSource(e.target.value)} />
+        </label>
+        <Button
+          size="sm"
+          colorPalette="aubergine"
+          loading={isLoading}
+          disabled={lacking.length > 0 || source.trim() === ''}
+          onClick={() => void go()}
+        >
+          Take {count(preview.rows)} rows in
+        </Button>
+        {lacking.length > 0 && <Text color="brick">■ Still needed: {lacking.map((f) => f.name).join(', ')}.</Text>}
+      </Flex>
+      <ProblemNote error={error} kept="The file and the columns are as you set them." />
+    </Box>
+  );
+};
+
+const Outcome = ({ id }: { id: number }) => {
+  const job = useJob(id);
+  const [cancel] = useCancelJobMutation();
+  if (!job) return null;
+  const refused = (job.result?.refused ?? []) as { line: number; reason: string }[];
+  const open = job.state === 'queued' || job.state === 'running';
+  return (
+    <Box mt="3" role="status" fontSize="13px">
+      {open && (
+        <Flex align="center" gap="3" maxW="480px">
+          <Progress.Root
+            size="sm"
+            flex="1"
+            value={job.total > 0 ? (100 * job.done) / job.total : null}
+            aria-label="Import"
+          >
+            <Progress.Track>
+              <Progress.Range bg="aubergine" />
+            </Progress.Track>
+          </Progress.Root>
+          <Text>{job.message || 'Waiting'}</Text>
+          <Button size="2xs" variant="outline" onClick={() => void cancel({ params: { id } })}>
+            Cancel
+          </Button>
+        </Flex>
+      )}
+      {!open && (
+        <Text color={job.state === 'done' ? 'verdigris' : 'brick'}>
+          {job.state === 'done' ? '● ' : '■ '}
+          {job.message}
+        </Text>
+      )}
+      {refused.length > 0 && (
+        <Box mt="2" as="table" css={{ '& td, & th': { padding: '2px 10px', textAlign: 'left' } }}>
+          <thead>
+            <tr>
+              <th scope="col">Line</th>
+              <th scope="col">Refused because</th>
+            </tr>
+          </thead>
+          <tbody>
+            {refused.map((r, i) => (
+              <tr key={i}>
+                <td>{r.line || '—'}</td>
+                <td>{r.reason}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Box>
+      )}
+    </Box>
+  );
+};

@@ -1,0 +1,240 @@
+import { Box, Flex, Skeleton, Text } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import type { Candidate, WatchGroup } from '@kettle/contract/candidates';
+import type { Marketplace } from '@kettle/contract/sources';
+import { addDays, epochDay } from '@kettle/core/measures/day';
+import { majorFromMinor } from '@kettle/core/money/money';
+import { useGroupReadingsQuery } from '../../ground/api/api.ts';
+import { RangeChoice, TableSwitch } from '../../ground/ui/chart-choices.tsx';
+import { DayChart } from '../../ground/ui/day-chart.tsx';
+import { Empty } from '../../ground/ui/empty.tsx';
+import { day, decimal, money, percent } from '../../ground/ui/format.ts';
+import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+
+const RANGES = [
+  ['1 month', 31],
+  ['3 months', 92],
+  ['12 months', 366],
+] as const;
+
+/** The readings of the whole line-up: averages now and before, day by day, and what happened lately. */
+const ReadingsTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
+  const { data, error } = useGroupReadingsQuery({ params: { id: candidate.id } });
+  const [range, setRange] = useState<number>(92);
+  const [asTable, setAsTable] = useState(false);
+  if (error)
+    return (
+      <Box px="5">
+        <ProblemNote error={error} />
+      </Box>
+    );
+  if (!data) return <Skeleton m="5" h="260px" />;
+  if (data.days.length === 0)
+    return (
+      <Empty title="No reading yet">
+        {candidate.stage === 'found'
+          ? 'Press “Watch it” above: from then on each listing is read once a day.'
+          : market.simulated
+            ? `The first reading comes when the hob moves on from ${day(market.today)}.`
+            : 'Readings come with each file of these listings that you import.'}
+      </Empty>
+    );
+  return (
+    <Flex px="5" py="4" gap="8" wrap="wrap">
+      <Box flex="2" minW="420px">
+        <Flex gap="3" mb="2">
+          <RangeChoice ranges={RANGES} value={range} onChange={setRange} />
+          <TableSwitch asTable={asTable} onChange={setAsTable} />
+        </Flex>
+        <GroupCharts
+          group={data}
+          market={market}
+          range={range}
+          asTable={asTable}
+          anchor={candidate.lineUp.find((l) => l.anchor)?.code ?? ''}
+        />
+      </Box>
+      <Box flex="1" minW="280px" fontSize="13px">
+        <Averages group={data} market={market} />
+        <Text as="h2" fontWeight="700" mt="5" mb="1">
+          What changed in 30 days
+        </Text>
+        {data.changes.length === 0 ? (
+          <Text color="inkSoft">Prices held within 5 %, no seller came or went, nothing ran out.</Text>
+        ) : (
+          <Box as="ul" listStyleType="none">
+            {data.changes.map((c) => (
+              <Box as="li" key={c.code + c.text} py="1" borderTopWidth="1px" borderColor="rule">
+                <b>{c.code}</b> {c.text}
+              </Box>
+            ))}
+          </Box>
+        )}
+      </Box>
+    </Flex>
+  );
+};
+
+const Averages = ({ group: { now, before }, market }: { group: WatchGroup; market: Marketplace }) => {
+  const course =
+    now.unitsPerDay !== null && before.unitsPerDay !== null && before.unitsPerDay > 0
+      ? now.unitsPerDay / before.unitsPerDay - 1
+      : null;
+  const word =
+    course === null
+      ? 'No earlier month to compare with.'
+      : Math.abs(course) < 0.1
+        ? 'Demand held.'
+        : course > 0
+          ? `Demand rose by ${percent(course)}.`
+          : `Demand fell by ${percent(-course)}.`;
+  return (
+    <>
+      <Text as="h2" fontWeight="700" mb="1">
+        A listing on average
+      </Text>
+      <Box
+        as="table"
+        w="100%"
+        className="figures"
+        css={{
+          '& th, & td': { textAlign: 'right', padding: '3px 6px' },
+          '& th:first-of-type': { textAlign: 'left', fontWeight: 400 },
+        }}
+      >
+        <thead>
+          <tr>
+            <th scope="col">
+              <span className="visually-hidden">Measure</span>
+            </th>
+            <th scope="col">last 30 days</th>
+            <th scope="col">30 before</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <th scope="row">Units a day</th>
+            <td data-testid="group-units">{decimal(now.unitsPerDay)}</td>
+            <td>{decimal(before.unitsPerDay)}</td>
+          </tr>
+          <tr>
+            <th scope="row">Price</th>
+            <td>{money(now.price, market)}</td>
+            <td>{money(before.price, market)}</td>
+          </tr>
+          <tr>
+            <th scope="row">Days read</th>
+            <td data-testid="group-days">{now.days}</td>
+            <td>{before.days}</td>
+          </tr>
+        </tbody>
+      </Box>
+      <Text mt="1">
+        {word}{' '}
+        <Box as="span" color="inkSoft">
+          Units by the rank curve.
+        </Box>
+      </Text>
+    </>
+  );
+};
+
+const GroupCharts = ({
+  group,
+  market,
+  range,
+  asTable,
+  anchor,
+}: {
+  group: WatchGroup;
+  market: Marketplace;
+  range: number;
+  asTable: boolean;
+  anchor: string;
+}) => {
+  const from = addDays(market.today, -range);
+  const points = useMemo(
+    () =>
+      group.days
+        .filter((d) => d.day >= from)
+        .map((d) => ({
+          at: epochDay(d.day),
+          units: d.units,
+          price: d.price === null ? null : majorFromMinor(Math.round(d.price), market.currency),
+          ...d.each,
+        })),
+    [group, from, market.currency],
+  );
+  if (points.length === 0) return <Text color="inkSoft">Nothing was read in this span; choose a longer one.</Text>;
+  if (asTable)
+    return (
+      <Box
+        maxH="420px"
+        overflow="auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Readings as a table"
+        borderWidth="1px"
+        borderColor="rule"
+      >
+        <Box as="table" w="100%" fontSize="12px" css={{ '& th, & td': { padding: '2px 8px', textAlign: 'right' } }}>
+          <thead>
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col">Units a day, mean</th>
+              <th scope="col">Price, mean</th>
+              {group.listings.map((l) => (
+                <th scope="col" key={l.code}>
+                  {l.code}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {group.days
+              .filter((d) => d.day >= from)
+              .toReversed()
+              .map((d) => (
+                <tr key={d.day}>
+                  <td>{day(d.day, market.today)}</td>
+                  <td>{decimal(d.units)}</td>
+                  <td>{money(d.price === null ? null : Math.round(d.price), market)}</td>
+                  {group.listings.map((l) => (
+                    <td key={l.code}>{decimal(d.each[l.code])}</td>
+                  ))}
+                </tr>
+              ))}
+          </tbody>
+        </Box>
+      </Box>
+    );
+  const rivals = group.listings
+    .filter((l) => l.code !== anchor)
+    .map((l) => ({ key: l.code, name: l.code, colour: 'quietBar', width: 1 }));
+  return (
+    <>
+      <DayChart
+        caption="Units a day: the find (thick), the mean (blue), each rival (pale)"
+        points={points}
+        height={230}
+        scale="from zero"
+        digits={1}
+        lines={[
+          ...rivals,
+          { key: 'units', name: 'Mean', colour: 'series1' },
+          { key: anchor, name: `The find, ${anchor}`, colour: 'aubergine', width: 2.4 },
+        ]}
+      />
+      <DayChart
+        caption={`Mean price, ${market.currency}`}
+        points={points}
+        height={110}
+        scale="as it falls"
+        digits={2}
+        lines={[{ key: 'price', name: 'Mean price', colour: 'series1' }]}
+      />
+    </>
+  );
+};
+
+export default ReadingsTab;

@@ -1,0 +1,24 @@
+import { siftQuestion } from '@kettle/contract/sift';
+import { api } from '../ground/api/api.ts';
+import { startAddress } from '../ground/market/start-address.ts';
+import type { Dispatch } from '../ground/state/dispatch.ts';
+
+/**
+ * What every screen needs is asked for before the first one is drawn. Where the server sent the answers along with the
+ * page, they are there at once: the bare address becomes that of the sift, and the first screen is drawn once, whole.
+ */
+export const startedAhead = async (dispatch: Dispatch): Promise<void> => {
+  const marketplaces = dispatch(api.endpoints.marketplaces.initiate({ params: {} }));
+  if (!document.getElementById('sent-ahead')) return;
+  const { data } = await marketplaces;
+  if (!data) return;
+  if (location.pathname === '/') history.replaceState(null, '', startAddress(data.marketplaces));
+  const id = /^\/([^/]+)\/sift$/.exec(location.pathname)?.[1];
+  const market = data.marketplaces.find((m) => m.id === id);
+  if (!market) return;
+  // The code of the screen is on its way already; it comes together with the answer.
+  await Promise.all([
+    dispatch(api.endpoints.sift.initiate(siftQuestion(market.id, new URLSearchParams(location.search), market))),
+    import('../capabilities/sift/sift-page.tsx'),
+  ]);
+};
