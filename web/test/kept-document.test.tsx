@@ -120,13 +120,9 @@ describe('reviews that are being read', () => {
     );
     expect(screen.queryByText(/say nothing twice/)).not.toBeInTheDocument();
     unread = 50;
-    await waitFor(() => expect(screen.getByText(/of 400 reviews are read/)).toHaveTextContent('350 of 400'), {
-      timeout: 5000,
-    });
+    await waitFor(() => expect(screen.getByText(/of 400 reviews are read/)).toHaveTextContent('350 of 400'));
     unread = 0;
-    expect(
-      await screen.findByText('All texts are read, and they say nothing twice.', {}, { timeout: 5000 }),
-    ).toBeInTheDocument();
+    expect(await screen.findByText('All texts are read, and they say nothing twice.')).toBeInTheDocument();
     expect(asked.filter((a) => a.method === 'POST').length).toBeLessThanOrEqual(1);
   });
   test('none is put into the queue by looking: it is asked for when some are unread', async () => {

@@ -1,4 +1,8 @@
 import '@testing-library/jest-dom';
+import { configure } from '@testing-library/react';
+
+// What is waited for comes as soon as it is there; the limit is for a busy machine.
+configure({ asyncUtilTimeout: 20_000 });
 
 class Observer {
   observe() {}

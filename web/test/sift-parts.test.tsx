@@ -13,7 +13,7 @@ import { NothingLeft, withoutLimit } from '../src/capabilities/sift/nothing-left
 import { SieveMenu } from '../src/capabilities/sift/sieve-menu.tsx';
 import { SieveNews } from '../src/capabilities/sift/sieve-news.tsx';
 import { useSift } from '../src/capabilities/sift/use-sift.ts';
-import { api } from '../src/ground/api/api.ts';
+import { siftApi as api } from '../src/ground/api/sift.ts';
 import { Follower } from '../src/ground/ui/follower.ts';
 import { answering, brief, quayside, show } from './render.tsx';
 

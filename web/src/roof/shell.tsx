@@ -2,7 +2,7 @@ import { Box, Button, Flex, HStack, Menu, Portal } from '@chakra-ui/react';
 import { ChevronDown, Keyboard, Moon, Search, Sun } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
-import { useMarketplacesQuery } from '../ground/api/api.ts';
+import { useMarketplacesQuery } from '../ground/api/marketplaces.ts';
 import { TrayBar } from '../capabilities/tray/tray-bar.tsx';
 import { day } from '../ground/ui/format.ts';
 import { Kbd } from '../ground/ui/kbd.tsx';

@@ -1,5 +1,5 @@
 import { Navigate } from 'react-router';
-import { useMarketplacesQuery } from '../ground/api/api.ts';
+import { useMarketplacesQuery } from '../ground/api/marketplaces.ts';
 import { ProblemNote } from '../ground/ui/problem-note.tsx';
 import { startAddress } from '../ground/market/start-address.ts';
 

@@ -1,5 +1,6 @@
 import { siftQuestion } from '@kettle/contract/sift';
-import { api } from '../ground/api/api.ts';
+import { marketplacesApi } from '../ground/api/marketplaces.ts';
+import { siftApi } from '../ground/api/sift.ts';
 import { startAddress } from '../ground/market/start-address.ts';
 import type { Dispatch } from '../ground/state/dispatch.ts';
 
@@ -8,7 +9,7 @@ import type { Dispatch } from '../ground/state/dispatch.ts';
  * page, they are there at once: the bare address becomes that of the sift, and the first screen is drawn once, whole.
  */
 export const startedAhead = async (dispatch: Dispatch): Promise<void> => {
-  const marketplaces = dispatch(api.endpoints.marketplaces.initiate({ params: {} }));
+  const marketplaces = dispatch(marketplacesApi.endpoints.marketplaces.initiate({ params: {} }));
   if (!document.getElementById('sent-ahead')) return;
   const { data } = await marketplaces;
   if (!data) return;
@@ -18,7 +19,7 @@ export const startedAhead = async (dispatch: Dispatch): Promise<void> => {
   if (!market) return;
   // The code of the screen is on its way already; it comes together with the answer.
   await Promise.all([
-    dispatch(api.endpoints.sift.initiate(siftQuestion(market.id, new URLSearchParams(location.search), market))),
+    dispatch(siftApi.endpoints.sift.initiate(siftQuestion(market.id, new URLSearchParams(location.search), market))),
     import('../capabilities/sift/sift-page.tsx'),
   ]);
 };

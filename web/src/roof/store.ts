@@ -1,5 +1,6 @@
 import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
 import { api } from '../ground/api/api.ts';
+import { siftApi } from '../ground/api/sift.ts';
 import { TRAY_KEY, traySlice } from '../capabilities/tray/tray-slice.ts';
 import { keep } from '../ground/state/kept.ts';
 
@@ -17,7 +18,7 @@ export const makeStore = () => {
         const told = (codes: string[], state: 'kept' | null): void => {
           if (codes.length > 0)
             void dispatch(
-              api.endpoints.mark.initiate({ params: { marketplace }, body: { codes, state, reason: '' } }) as never,
+              siftApi.endpoints.mark.initiate({ params: { marketplace }, body: { codes, state, reason: '' } }) as never,
             );
         };
         const [here, there] = [now[marketplace] ?? [], before[marketplace] ?? []];

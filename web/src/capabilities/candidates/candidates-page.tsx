@@ -6,7 +6,7 @@ import {
   useStopWatchingMutation,
   useWatchByCodesMutation,
   useWatchedQuery,
-} from '../../ground/api/api.ts';
+} from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
 import { count, day, money } from '../../ground/ui/format.ts';
 import { Empty } from '../../ground/ui/empty.tsx';

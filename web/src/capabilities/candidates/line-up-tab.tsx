@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Candidate, LineUpEntry } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useAddToLineUpMutation, useRemoveFromLineUpMutation } from '../../ground/api/api.ts';
+import { useAddToLineUpMutation, useRemoveFromLineUpMutation } from '../../ground/api/candidates.ts';
 import { listingColumns } from '../sheet/listing-columns.tsx';
 import { SheetBeside } from '../sheet/sheet-beside.tsx';
 import { BESIDE_SHEET } from '../../ground/ui/side-panel.tsx';

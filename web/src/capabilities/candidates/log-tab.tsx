@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Text, Textarea } from '@chakra-ui/react';
 import type { Candidate } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useAddNoteMutation } from '../../ground/api/api.ts';
+import { useAddNoteMutation } from '../../ground/api/candidates.ts';
 import { day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useTyped } from '../../ground/ui/use-typed.ts';

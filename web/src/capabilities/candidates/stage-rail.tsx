@@ -2,7 +2,8 @@ import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Candidate } from '@kettle/contract/candidates';
 import type { Stage } from '@kettle/contract/shapes';
-import { problemOf, useMoveStageMutation } from '../../ground/api/api.ts';
+import { useMoveStageMutation } from '../../ground/api/candidates.ts';
+import { problemOf } from '../../ground/api/problem.ts';
 import { day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 

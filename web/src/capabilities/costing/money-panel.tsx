@@ -5,7 +5,7 @@ import { costing, type CostingInputs } from '@kettle/core/costing/costing';
 import { priceForProfit } from '@kettle/core/costing/price-for-profit';
 import type { FeeSchedule } from '@kettle/core/fees/schedule';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
-import { useSaveCostingMutation } from '../../ground/api/api.ts';
+import { useSaveCostingMutation } from '../../ground/api/sheet.ts';
 import { money, percent } from '../../ground/ui/format.ts';
 import { NumberField } from '../../ground/ui/number-field.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { Backtest } from '@kettle/contract/curves';
 import type { Marketplace } from '@kettle/contract/sources';
 import { METHOD_NAMES, METHODS } from '@kettle/core/estimate/methods';
-import { useBacktestQuery, useRunBacktestMutation } from '../../ground/api/api.ts';
+import { useBacktestQuery, useRunBacktestMutation } from '../../ground/api/curves.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
 import { count, day, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';

@@ -4,7 +4,7 @@ import type { CurveFile } from '@kettle/contract/curves';
 import type { Marketplace } from '@kettle/contract/sources';
 import { knotsFault } from '@kettle/core/estimate/rank-curve';
 import { numberFromText } from '@kettle/core/money/money';
-import { useTakeCurveMutation } from '../../ground/api/api.ts';
+import { useTakeCurveMutation } from '../../ground/api/curves.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
 /** Points as pasted: a rank and units a day a line. */

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading } from '@chakra-ui/react';
 import type { CurveVersion } from '@kettle/contract/curves';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useUseCurveMutation } from '../../ground/api/api.ts';
+import { useUseCurveMutation } from '../../ground/api/curves.ts';
 import { day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { saveBlob } from '../../ground/ui/save-picture.ts';

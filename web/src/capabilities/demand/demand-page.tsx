@@ -11,7 +11,8 @@ import {
 import type { Marketplace } from '@kettle/contract/sources';
 import { demandMeasure, measuresOf, type DemandKey } from '@kettle/core/demand/choice';
 import { demandSentence } from '@kettle/core/demand/sentence';
-import { useCategoriesQuery, useDemandListInfiniteQuery } from '../../ground/api/api.ts';
+import { useDemandListInfiniteQuery } from '../../ground/api/demand.ts';
+import { useCategoriesQuery } from '../../ground/api/marketplaces.ts';
 import { kept } from '../../ground/state/kept.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
 import { BESIDE_SHEET } from '../../ground/ui/side-panel.tsx';

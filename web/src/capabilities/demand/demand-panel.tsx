@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import type { TermRow } from '@kettle/contract/demand';
 import type { Marketplace } from '@kettle/contract/sources';
 import { demandMeasure, type DemandView } from '@kettle/core/demand/choice';
-import { useNicheQuery, useTermQuery } from '../../ground/api/api.ts';
+import { useNicheQuery, useTermQuery } from '../../ground/api/demand.ts';
 import { measured } from '../sheet/listing-columns.tsx';
 import { Section } from '../sheet/listing-sheet.tsx';
 import { count, day, money, percent } from '../../ground/ui/format.ts';

@@ -2,7 +2,7 @@ import { Box, Dialog, Input, Portal, Text } from '@chakra-ui/react';
 import { useDeferredValue, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useFindQuery } from '../../ground/api/api.ts';
+import { useFindQuery } from '../../ground/api/marketplaces.ts';
 
 interface Hit {
   key: string;

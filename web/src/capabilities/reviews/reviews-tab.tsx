@@ -2,7 +2,7 @@ import { Box, Button, Flex, HStack, Input, Skeleton, Text } from '@chakra-ui/rea
 import { useEffect, useState } from 'react';
 import type { Candidate, MinedReviews, Theme } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useMinedReviewsQuery, useReadReviewsMutation } from '../../ground/api/api.ts';
+import { useMinedReviewsQuery, useReadReviewsMutation } from '../../ground/api/candidates.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count, day, decimal, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';

@@ -4,7 +4,8 @@ import type { Candidate } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import type { Criterion, Gate, Scoresheet } from '@kettle/core/score/scoresheet';
-import { api, useAnswerMutation, useCandidateScoreQuery, useScoresheetQuery } from '../../ground/api/api.ts';
+import { api } from '../../ground/api/api.ts';
+import { useAnswerMutation, useCandidateScoreQuery, useScoresheetQuery } from '../../ground/api/candidates.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { decimal } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
@@ -197,7 +198,7 @@ const Choices = ({
           onNewer={() => {
             changes.takeNewer();
             setTyped(null);
-            dispatch(api.util.invalidateTags(['Score']));
+            dispatch(api.util.invalidateTags(['Score', 'Standing']));
           }}
         />
       ) : (

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import type { Scoresheet } from '@kettle/core/score/scoresheet';
-import { useScoresheetQuery, useStandingQuery } from '../../ground/api/api.ts';
+import { useScoresheetQuery, useStandingQuery } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { ExportMenu } from '../../ground/ui/export-menu.tsx';

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
 import { readSift, writeSift } from '@kettle/core/sift/address';
-import { useAgainstQuery, useSievesQuery } from '../../ground/api/api.ts';
+import { useAgainstQuery } from '../../ground/api/sheet.ts';
+import { useSievesQuery } from '../../ground/api/sift.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 

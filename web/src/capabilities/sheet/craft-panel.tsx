@@ -4,7 +4,7 @@ import type { ListingSheet } from '@kettle/contract/listings';
 import type { CraftKey } from '@kettle/contract/sheet';
 import type { Marketplace } from '@kettle/contract/sources';
 import { numberFromText } from '@kettle/core/money/money';
-import { useOverruleCraftMutation, useSurroundingsQuery } from '../../ground/api/api.ts';
+import { useOverruleCraftMutation, useSurroundingsQuery } from '../../ground/api/sheet.ts';
 import { day, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
 import { lengthInUnit } from '@kettle/core/measures/units';
-import { useWatchByCodesMutation } from '../../ground/api/api.ts';
+import { useWatchByCodesMutation } from '../../ground/api/candidates.ts';
 import { count, day, decimal, money, moneyWith, percent, weightWith } from '../../ground/ui/format.ts';
 import { FactsList } from '../../ground/ui/facts-list.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';

@@ -2,7 +2,7 @@ import { Box, Button, Flex, HStack, Input, Text } from '@chakra-ui/react';
 import { skipToken } from '@reduxjs/toolkit/query/react';
 import { useMemo, useState } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useBriefsQuery, useHistoryQuery } from '../../ground/api/api.ts';
+import { useBriefsQuery, useHistoryQuery } from '../../ground/api/sheet.ts';
 import { useTray } from '../tray/use-tray.ts';
 import { DayChart } from '../../ground/ui/day-chart.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';

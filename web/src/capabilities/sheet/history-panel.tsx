@@ -3,7 +3,7 @@ import { useMemo, useRef, useState } from 'react';
 import type { History } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
 import { dayFromEpoch, epochDay } from '@kettle/core/measures/day';
-import { useHistoryQuery } from '../../ground/api/api.ts';
+import { useHistoryQuery } from '../../ground/api/sheet.ts';
 import { day } from '../../ground/ui/format.ts';
 import { RangeChoice, TableSwitch } from '../../ground/ui/chart-choices.tsx';
 import { DayChart } from '../../ground/ui/day-chart.tsx';

@@ -2,7 +2,7 @@ import { Box, Flex, Skeleton, Text } from '@chakra-ui/react';
 import type { Surroundings, UnitsCourse } from '@kettle/contract/sheet';
 import type { Marketplace } from '@kettle/contract/sources';
 import { MONTH_NAMES } from '@kettle/core/measures/day';
-import { useSurroundingsQuery } from '../../ground/api/api.ts';
+import { useSurroundingsQuery } from '../../ground/api/sheet.ts';
 import { count, percent } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import type { Marketplace } from '@kettle/contract/sources';
-import { usePrefetch } from '../../ground/api/api.ts';
+import { usePrefetch } from '../../ground/api/sheet.ts';
 import { SidePanel } from '../../ground/ui/side-panel.tsx';
 import { ListingSheet, QuickSheet } from './listing-sheet.tsx';
 

@@ -13,7 +13,8 @@ import {
   type ShelfRules,
 } from '@kettle/core/shelf/rules';
 import type { Openness } from '@kettle/core/shelf/reading';
-import { api, useKeepShelfRulesMutation } from '../../ground/api/api.ts';
+import { api } from '../../ground/api/api.ts';
+import { useKeepShelfRulesMutation } from '../../ground/api/demand.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { count, decimal } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -132,7 +133,7 @@ export const RulesEditor = ({
           onNewer={() => {
             changes.takeNewer();
             onTry(null);
-            dispatch(api.util.invalidateTags(['Shelf']));
+            dispatch(api.util.invalidateTags(['ShelfRules']));
           }}
         />
       ) : (

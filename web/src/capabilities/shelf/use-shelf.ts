@@ -4,7 +4,7 @@ import type { Marketplace } from '@kettle/contract/sources';
 import { strangers } from '@kettle/core/shelf/belongs';
 import type { ShelfRules } from '@kettle/core/shelf/rules';
 import { readShelf } from '@kettle/core/shelf/shelf';
-import { useShelfQuery } from '../../ground/api/api.ts';
+import { useShelfQuery } from '../../ground/api/demand.ts';
 import { keep, kept } from '../../ground/state/kept.ts';
 import { useLatestParameters } from '../../ground/ui/use-latest-parameters.ts';
 

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useCompareSiftsQuery, useSievesQuery } from '../../ground/api/api.ts';
+import { useCompareSiftsQuery, useSievesQuery } from '../../ground/api/sift.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
 import { listingColumns } from '../sheet/listing-columns.tsx';
 import { useTray } from '../tray/use-tray.ts';

@@ -9,7 +9,7 @@ import {
   useDropSieveMutation,
   useKeepSieveMutation,
   useSievesQuery,
-} from '../../ground/api/api.ts';
+} from '../../ground/api/sift.ts';
 import { day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import type { LimitAddress } from '../../ground/ui/use-limits.ts';

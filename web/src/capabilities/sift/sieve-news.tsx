@@ -1,7 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useOpenSieveMutation, useSievesQuery } from '../../ground/api/api.ts';
+import { useOpenSieveMutation, useSievesQuery } from '../../ground/api/sift.ts';
 import { count, day } from '../../ground/ui/format.ts';
 
 const WHAT = { new: 'new', gone: 'gone', changed: 'changed' } as const;

@@ -5,7 +5,8 @@ import { FLAG_NAMES, RISKS, STARTER_RULES, TRAITS, type FlagKey, type FlagRules 
 import { boundFromText, boundToText } from '@kettle/core/sift/address';
 import type { Unit } from '@kettle/core/sift/measures';
 import { unitSuffix } from '@kettle/core/sift/sentence';
-import { api, useFlagRulesQuery, useKeepFlagRulesMutation } from '../../ground/api/api.ts';
+import { api } from '../../ground/api/api.ts';
+import { useFlagRulesQuery, useKeepFlagRulesMutation } from '../../ground/api/sift.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { WordsField } from '../sift/choice-cards.tsx';
 import '../sift/sift.css';
@@ -110,7 +111,7 @@ export const FlagRulesPanel = ({ market }: { market: Marketplace }) => {
           onMine={changes.keepMine}
           onNewer={() => {
             changes.takeNewer();
-            dispatch(api.util.invalidateTags(['Rules']));
+            dispatch(api.util.invalidateTags(['FlagRules']));
           }}
         />
       ) : (

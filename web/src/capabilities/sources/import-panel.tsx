@@ -1,7 +1,8 @@
 import { Box, Button, FileUpload, Flex, Heading, NativeSelect, Progress, Text, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { ImportKind, Marketplace, Preview } from '@kettle/contract/sources';
-import { useCancelJobMutation, usePreviewImportMutation, useStartImportMutation } from '../../ground/api/api.ts';
+import { useCancelJobMutation } from '../../ground/api/jobs.ts';
+import { usePreviewImportMutation, useStartImportMutation } from '../../ground/api/sources.ts';
 import { count } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useJob } from '../../ground/ui/use-job.ts';

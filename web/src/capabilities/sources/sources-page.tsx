@@ -2,12 +2,8 @@ import { Box, Button, Flex, Heading, Input, NativeSelect, Text } from '@chakra-u
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
-import {
-  useAddMarketplaceMutation,
-  useCopyFeesMutation,
-  useJobsQuery,
-  useMarketplacesQuery,
-} from '../../ground/api/api.ts';
+import { useJobsQuery } from '../../ground/api/jobs.ts';
+import { useAddMarketplaceMutation, useCopyFeesMutation, useMarketplacesQuery } from '../../ground/api/marketplaces.ts';
 import { count, day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { FlagRulesPanel } from './flag-rules-panel.tsx';

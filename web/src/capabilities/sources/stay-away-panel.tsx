@@ -2,7 +2,9 @@ import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { StayAway } from '@kettle/contract/sift';
 import type { Marketplace } from '@kettle/contract/sources';
-import { api, useCategoriesQuery, useKeepStayAwayMutation, useStayAwayQuery } from '../../ground/api/api.ts';
+import { api } from '../../ground/api/api.ts';
+import { useCategoriesQuery } from '../../ground/api/marketplaces.ts';
+import { useKeepStayAwayMutation, useStayAwayQuery } from '../../ground/api/sift.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { WordsField } from '../sift/choice-cards.tsx';
 import '../sift/sift.css';
@@ -99,7 +101,7 @@ export const StayAwayPanel = ({ market }: { market: Marketplace }) => {
           onMine={changes.keepMine}
           onNewer={() => {
             changes.takeNewer();
-            dispatch(api.util.invalidateTags(['Rules']));
+            dispatch(api.util.invalidateTags(['StayAway']));
           }}
         />
       ) : (

@@ -1,6 +1,6 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 import { Link, useSearchParams } from 'react-router';
-import { useBriefsQuery } from '../../ground/api/api.ts';
+import { useBriefsQuery } from '../../ground/api/sheet.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { Picture } from '../../ground/ui/picture.tsx';

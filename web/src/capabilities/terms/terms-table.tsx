@@ -6,7 +6,7 @@ import type { Marketplace } from '@kettle/contract/sources';
 import { mainTerm, rankTerms, type FoundHow, type RankedTerm } from '@kettle/core/demand/found-by';
 import { numberFromText } from '@kettle/core/money/money';
 import { medianOf } from '@kettle/core/stats/robust';
-import { useBasketQuery, useChangeBasketMutation, useFoundQuery } from '../../ground/api/api.ts';
+import { useBasketQuery, useChangeBasketMutation, useFoundQuery } from '../../ground/api/demand.ts';
 import { DataTable, type Column } from '../../ground/ui/data-table.tsx';
 import { count, day, percent } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';

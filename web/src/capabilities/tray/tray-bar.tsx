@@ -2,7 +2,8 @@ import { Box, Button, Dialog, Flex, HStack, Input, Portal, RadioGroup, Text } fr
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useBriefsQuery, useStartCandidateMutation, useWatchByCodesMutation } from '../../ground/api/api.ts';
+import { useStartCandidateMutation, useWatchByCodesMutation } from '../../ground/api/candidates.ts';
+import { useBriefsQuery } from '../../ground/api/sheet.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { count, money } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';

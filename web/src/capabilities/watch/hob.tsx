@@ -2,7 +2,7 @@ import { Box, Button, Menu, Portal } from '@chakra-ui/react';
 import { Clock } from 'lucide-react';
 import { useState } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useMoveHobMutation } from '../../ground/api/api.ts';
+import { useMoveHobMutation } from '../../ground/api/candidates.ts';
 import { day } from '../../ground/ui/format.ts';
 import { useJob } from '../../ground/ui/use-job.ts';
 

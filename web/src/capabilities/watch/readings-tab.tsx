@@ -4,7 +4,7 @@ import type { Candidate, WatchGroup } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
 import { addDays, epochDay } from '@kettle/core/measures/day';
 import { majorFromMinor } from '@kettle/core/money/money';
-import { useGroupReadingsQuery } from '../../ground/api/api.ts';
+import { useGroupReadingsQuery } from '../../ground/api/candidates.ts';
 import { RangeChoice, TableSwitch } from '../../ground/ui/chart-choices.tsx';
 import { DayChart } from '../../ground/ui/day-chart.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';

@@ -2,6 +2,8 @@ import { SENT_AHEAD } from '@kettle/contract/sift';
 
 /** Answers that came along with the page, by the address they would be asked at; each serves once, and only at first. */
 let answers: Record<string, unknown> | null = null;
+let readAt = 0;
+/** Counted from the first question on: however long the page took to start, what it brought along is as old as it. */
 const FRESH_MS = 10_000;
 
 const read = (): Record<string, unknown> => {
@@ -15,8 +17,8 @@ const read = (): Record<string, unknown> => {
 
 /** The answer that was sent along for an address, or undefined when it is to be asked for. */
 export const takeSentAhead = (address: string): unknown => {
-  answers ??= read();
-  const answer = performance.now() < FRESH_MS ? answers[address] : undefined;
+  if (!answers) [answers, readAt] = [read(), performance.now()];
+  const answer = performance.now() - readAt < FRESH_MS ? answers[address] : undefined;
   delete answers[address];
   return answer;
 };

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { useParams } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useMarketplacesQuery } from '../api/api.ts';
+import { useMarketplacesQuery } from '../api/marketplaces.ts';
 import { keep, kept } from '../state/kept.ts';
 import { LAST_MARKETPLACE } from './start-address.ts';
 

@@ -1,6 +1,6 @@
 import { Box, Text } from '@chakra-ui/react';
 import { CircleAlert } from 'lucide-react';
-import { problemOf } from '../api/api.ts';
+import { problemOf } from '../api/problem.ts';
 
 /** What went wrong, what was kept and what to do, where it happened. */
 export const ProblemNote = ({ error, kept }: { error: unknown; kept?: string }) => {

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { Job } from '@kettle/contract/shapes';
-import { api, useJobQuery } from '../api/api.ts';
+import { JOB_ENDED, jobsApi, useJobQuery } from '../api/jobs.ts';
 import { useAppDispatch } from '../state/dispatch.ts';
 
 const LOOK_EVERY_MS = 400;
@@ -12,7 +12,7 @@ export const useJob = (id: number | null, onEnd?: (job: Job) => void): Job | und
   const dispatch = useAppDispatch();
   const told = useRef<number | null>(null);
   const args = { params: { id: id ?? 0 } };
-  const { data: seen } = api.endpoints.job.useQueryState(args, { skip: id === null });
+  const { data: seen } = jobsApi.endpoints.job.useQueryState(args, { skip: id === null });
   const over = seen?.id === id && hasEnded(seen);
   const { data } = useJobQuery(args, {
     skip: id === null,
@@ -23,9 +23,7 @@ export const useJob = (id: number | null, onEnd?: (job: Job) => void): Job | und
   useEffect(() => {
     if (!job || !hasEnded(job) || told.current === job.id) return;
     told.current = job.id;
-    dispatch(
-      api.util.invalidateTags(['Marketplaces', 'Listing', 'Candidate', 'Watch', 'Score', 'Sift', 'Demand', 'Backtest']),
-    );
+    dispatch(jobsApi.util.invalidateTags([...JOB_ENDED]));
     onEnd?.(job);
   }, [job, dispatch, onEnd]);
   return job;

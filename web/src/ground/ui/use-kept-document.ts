@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { problemOf } from '../api/api.ts';
+import { problemOf } from '../api/problem.ts';
 import { keep, kept } from '../state/kept.ts';
 
 /** How a change was answered: with the version the document has now, or with what is wrong. */

@@ -1,0 +1,85 @@
+import { candidates, reviews, watch } from '@kettle/contract/candidates';
+import { shortlist } from '@kettle/contract/shortlist';
+import { api } from './api.ts';
+import { fromRoutes } from './from-routes.ts';
+import { tag, type Tag } from './tags.ts';
+
+type OfCandidate = { params: { id: number } };
+type InMarket = { params: { marketplace: string } };
+
+export const candidatesApi = api.injectEndpoints({
+  endpoints: (build) => {
+    const { ask, change } = fromRoutes(build);
+    const one = ({ params: { id } }: OfCandidate): Tag[] => [tag('Candidate', id)];
+    /** The candidate itself, the lists it stands in, and its place among the others. */
+    const changed = ({ params: { id } }: OfCandidate): Tag[] => [
+      tag('Candidate', id),
+      'Candidates',
+      tag('Score', id),
+      'Standing',
+    ];
+    /** Its listings changed, too: what is watched, read and mined of it, and the sheets that name their candidates. */
+    const lineUpChanged = (args: OfCandidate): Tag[] => [
+      ...changed(args),
+      tag('Reviews', args.params.id),
+      tag('Readings', args.params.id),
+      'Watch',
+      'Listing',
+    ];
+    const watchChanged = ({ params: { marketplace } }: InMarket): Tag[] => [
+      tag('Watch', marketplace),
+      'Listing',
+      'Candidate',
+      'Readings',
+      'Score',
+      tag('Standing', marketplace),
+    ];
+    return {
+      candidates: ask(candidates.list, ({ params: { marketplace } }) => [tag('Candidates', marketplace)]),
+      candidate: ask(candidates.get, one),
+      startCandidate: change(candidates.start, ({ params: { marketplace } }) => [
+        tag('Candidates', marketplace),
+        'Marketplaces',
+        'Listing',
+        tag('Standing', marketplace),
+      ]),
+      changeCandidate: change(candidates.change, changed),
+      moveStage: change(candidates.stage, (args) => [...lineUpChanged(args), 'Marketplaces']),
+      addNote: change(candidates.note, one),
+      addToLineUp: change(candidates.addListings, lineUpChanged),
+      removeFromLineUp: change(candidates.removeListing, lineUpChanged),
+      watched: ask(watch.list, ({ params: { marketplace } }) => [tag('Watch', marketplace)]),
+      watchByCodes: change(watch.add, watchChanged),
+      stopWatching: change(watch.remove, watchChanged),
+      groupReadings: ask(watch.group, ({ params: { id } }) => [tag('Readings', id)]),
+      moveHob: change(watch.moveHob, () => ['Jobs']),
+      minedReviews: ask(reviews.mined, ({ params: { id } }) => [tag('Reviews', id)]),
+      readReviews: change(reviews.read),
+      scoresheet: ask(shortlist.scoresheet),
+      standing: ask(shortlist.standing, ({ params: { marketplace } }) => [tag('Standing', marketplace)]),
+      candidateScore: ask(shortlist.score, ({ params: { id } }) => [tag('Score', id)]),
+      answer: change(shortlist.answer, changed),
+    };
+  },
+});
+export const {
+  useCandidatesQuery,
+  useCandidateQuery,
+  useStartCandidateMutation,
+  useChangeCandidateMutation,
+  useMoveStageMutation,
+  useAddNoteMutation,
+  useAddToLineUpMutation,
+  useRemoveFromLineUpMutation,
+  useWatchedQuery,
+  useWatchByCodesMutation,
+  useStopWatchingMutation,
+  useGroupReadingsQuery,
+  useMoveHobMutation,
+  useMinedReviewsQuery,
+  useReadReviewsMutation,
+  useScoresheetQuery,
+  useStandingQuery,
+  useCandidateScoreQuery,
+  useAnswerMutation,
+} = candidatesApi;

@@ -1,0 +1,28 @@
+import { sources } from '@kettle/contract/sources';
+import { api } from './api.ts';
+import { fromRoutes } from './from-routes.ts';
+import { figuresChanged, tag } from './tags.ts';
+
+export const marketplacesApi = api.injectEndpoints({
+  endpoints: (build) => {
+    const { ask, change } = fromRoutes(build);
+    return {
+      marketplaces: ask(sources.marketplaces, () => ['Marketplaces']),
+      addMarketplace: change(sources.addMarketplace, () => ['Marketplaces']),
+      copyFees: change(sources.copyFees, ({ params: { marketplace } }) => [
+        'Marketplaces',
+        tag('Curves', marketplace),
+        ...figuresChanged(marketplace),
+      ]),
+      categories: ask(sources.categories, ({ params: { marketplace } }) => [tag('Sift', marketplace)]),
+      find: ask(sources.find),
+    };
+  },
+});
+export const {
+  useMarketplacesQuery,
+  useAddMarketplaceMutation,
+  useCopyFeesMutation,
+  useCategoriesQuery,
+  useFindQuery,
+} = marketplacesApi;
