@@ -1,6 +1,8 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { route } from './route.ts';
-import { Day, Done, Id, Job, ListingBrief, MarketplaceId, Nullable, Rate, Stage } from './shapes.ts';
+import { Done, Id, Job, ListingBrief, MarketplaceId } from './shapes.ts';
+import { Day, Nullable, Rate } from '@kettle/core/documents/shapes';
+import { Stage } from '@kettle/core/documents/stages';
 
 export const LogEntry = Type.Object({
   id: Id,

@@ -2,7 +2,8 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { METHODS } from '@kettle/core/estimate/methods';
 import { route } from './route.ts';
-import { Day, Done, Id, Job, MarketplaceId, Nullable, Rate, MOST_COUNT } from './shapes.ts';
+import { Done, Id, Job, MarketplaceId } from './shapes.ts';
+import { Day, Nullable, Rate, MOST_COUNT } from '@kettle/core/documents/shapes';
 
 export const Knot = Type.Object(
   {

@@ -1,3 +1,4 @@
+import { ShelfRules } from '@kettle/core/documents/shelf-rules';
 import { Type, type Static } from '@sinclair/typebox';
 import { NICHE_MEASURES, TERM_MEASURES } from '@kettle/core/demand/measures';
 import {
@@ -10,19 +11,8 @@ import {
 } from '@kettle/core/demand/choice';
 import type { Notation } from '@kettle/core/sift/address';
 import { addressOf, route, type ReplyOf } from './route.ts';
-import {
-  Day,
-  Id,
-  ListingBrief,
-  MarketplaceId,
-  Money,
-  Nullable,
-  Rate,
-  Kept,
-  MOST_COUNT,
-  MOST_MONEY,
-  Version,
-} from './shapes.ts';
+import { Id, ListingBrief, MarketplaceId, Kept } from './shapes.ts';
+import { Day, Money, Nullable, Rate, MOST_COUNT, Version } from '@kettle/core/documents/shapes';
 
 const number = Nullable(Type.Number());
 const inMarketplace = Type.Object({ marketplace: MarketplaceId });
@@ -141,50 +131,6 @@ export const ShelfRow = Type.Object({
   alsoIn: Type.Array(Type.Object({ id: Id, name: Type.String() })),
 });
 export type ShelfRow = Static<typeof ShelfRow>;
-
-const PartRule = Type.Object(
-  {
-    weight: Type.Number({ minimum: 0, maximum: 100 }),
-    map: Type.Array(Type.Tuple([Type.Number(), Type.Number()]), { minItems: 2, maxItems: 8 }),
-  },
-  { additionalProperties: false },
-);
-const share = Type.Number({ minimum: 0, maximum: 1 });
-const amount = Type.Number({ minimum: 0, maximum: MOST_MONEY });
-export const ShelfRules = Type.Object(
-  {
-    share,
-    fewest: Type.Integer({ minimum: 2, maximum: 50 }),
-    ownedShare: share,
-    wallReviews: amount,
-    wallShare: share,
-    newcomerMonths: amount,
-    newcomerReviews: amount,
-    newcomerShare: amount,
-    cheapShare: amount,
-    warFall: share,
-    cutShare: share,
-    cutDepth: share,
-    outlierZ: amount,
-    outlierTimes: amount,
-    weakCraft: amount,
-    healthyListings: Type.Integer({ minimum: 1, maximum: MOST_COUNT }),
-    healthyRevenue: amount,
-    parts: Type.Object(
-      {
-        demand: PartRule,
-        spread: PartRule,
-        wall: PartRule,
-        newcomers: PartRule,
-        room: PartRule,
-        craft: PartRule,
-        steadiness: PartRule,
-      },
-      { additionalProperties: false },
-    ),
-  },
-  { additionalProperties: false },
-);
 
 const termBrief = Type.Object({ id: Id, text: Type.String(), volumeYear: number, share: number });
 export const BrandSheet = Type.Object({

@@ -1,4 +1,5 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { route } from './route.ts';
 import {
   Aside,
@@ -13,21 +14,9 @@ import {
   Surroundings,
   UnitsInAllWays,
 } from './sheet.ts';
-import {
-  Day,
-  Done,
-  Id,
-  Kept,
-  ListingBrief,
-  MarketplaceId,
-  MarkState,
-  Money,
-  MOST_COUNT,
-  MOST_MONEY,
-  Nullable,
-  Rate,
-  Version,
-} from './shapes.ts';
+import { Done, Id, Kept, ListingBrief, MarketplaceId } from './shapes.ts';
+import { Day, Money, MOST_COUNT, MOST_MONEY, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
+import { MarkState } from '@kettle/core/documents/stages';
 
 export const FeeLine = Type.Object({ key: Type.String(), label: Type.String(), amount: Money, note: Type.String() });
 
@@ -87,7 +76,7 @@ export const ListingSheet = Type.Object({
     Type.Object({ known: Type.Literal(false), reason: Type.String() }),
   ]),
   /** The schedule in force, so that the interface computes with the same one. */
-  schedule: Nullable(Type.Object({ id: Id, name: Type.String(), validFrom: Day, document: Type.Unknown() })),
+  schedule: Nullable(Type.Object({ id: Id, name: Type.String(), validFrom: Day, document: FeeSchedule })),
   costing: SavedCosting,
   stated: Type.Array(Type.Object({ measure: Type.String(), value: Type.Number(), source: Type.String(), day: Day })),
   watchedSince: Nullable(Day),

@@ -1,46 +1,14 @@
-import { Type, type Static, type TSchema } from '@sinclair/typebox';
-import { FLAGS } from '@kettle/core/listing/flags';
+import { Type, type Static } from '@sinclair/typebox';
+import { FlagKey } from '@kettle/core/documents/flag-rules';
+import { Day, Money, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
+import { MarkState } from '@kettle/core/documents/stages';
 
-export const Nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()]);
 export const Id = Type.Integer({ minimum: 1, maximum: Number.MAX_SAFE_INTEGER });
-export const Day = Type.String({ format: 'date', description: 'A calendar day between 1970 and 2199: 2026-11-24.' });
-/** No sum of money of this trade is larger, in minor units. */
-export const MOST_MONEY = 10_000_000_000_000;
-export const Money = Type.Integer({
-  minimum: -MOST_MONEY,
-  maximum: MOST_MONEY,
-  description: 'Minor units of the marketplace’s currency.',
-});
-export const Rate = Type.Number({ description: 'A fraction: 0.15 is 15 %.' });
 export const MarketplaceId = Type.String({ pattern: '^[a-z0-9][a-z0-9-]{0,39}$' });
 export const Done = Type.Object({ ok: Type.Literal(true) });
 
-/** Of a document that people type: a change names the version it was made to, and is refused with 409 when that is not the newest. 0 where nothing is kept yet. */
-export const Version = Type.Integer({ minimum: 0, maximum: 2_147_483_647 });
 /** What a kept document is answered with. */
 export const Kept = Type.Object({ version: Version });
-/** Whole numbers and measures of a listing or a rule: no larger ones mean anything. */
-export const MOST_COUNT = 2_000_000_000;
-
-export const Working = Type.Object({
-  method: Type.String(),
-  inputs: Type.Array(Type.Object({ label: Type.String(), value: Type.String() })),
-  warnings: Type.Array(Type.String()),
-  better: Type.Optional(Type.String()),
-});
-/** A computed figure with its interval and working, or the reason why there is none. */
-export const Figure = Type.Union([
-  Type.Object({
-    known: Type.Literal(true),
-    value: Type.Number(),
-    low: Type.Number(),
-    high: Type.Number(),
-    working: Working,
-  }),
-  Type.Object({ known: Type.Literal(false), reason: Type.String() }),
-]);
-export type Figure = Static<typeof Figure>;
-
 /** RFC 9457 problem details. */
 export const Problem = Type.Object({
   type: Type.String({ description: 'Stable name of the kind of problem.' }),
@@ -55,11 +23,6 @@ export const Problem = Type.Object({
 });
 export type Problem = Static<typeof Problem>;
 
-export const Stage = Type.Union(
-  (['found', 'watched', 'weighed', 'shortlisted', 'chosen', 'dropped'] as const).map((s) => Type.Literal(s)),
-);
-export type Stage = 'found' | 'watched' | 'weighed' | 'shortlisted' | 'chosen' | 'dropped';
-
 export const Job = Type.Object({
   id: Id,
   kind: Type.String(),
@@ -71,14 +34,12 @@ export const Job = Type.Object({
 });
 export type Job = Static<typeof Job>;
 
-export const MarkState = Type.Union((['seen', 'kept', 'dropped'] as const).map((m) => Type.Literal(m)));
-export type MarkState = 'seen' | 'kept' | 'dropped';
 /** What the seller did with a listing before. */
 export const Mark = Type.Object({ state: MarkState, reason: Type.String(), day: Day });
 export type Mark = Static<typeof Mark>;
 
 export const Flag = Type.Object({
-  key: Type.Union(FLAGS.map((f) => Type.Literal(f))),
+  key: FlagKey,
   kind: Type.Union([Type.Literal('risk'), Type.Literal('trait')]),
   label: Type.String(),
   reason: Type.String(),

@@ -1,8 +1,8 @@
 /** What a listing's sheet shows, part by part. */
 import { Type, type Static } from '@sinclair/typebox';
-import { Day, Figure, Id, Money, Nullable, Rate, Version } from './shapes.ts';
-
-const oneOf = <const T extends string>(...names: readonly T[]) => Type.Union(names.map((n) => Type.Literal(n)));
+import { Id } from './shapes.ts';
+import { Figure } from '@kettle/core/documents/figure';
+import { Day, Money, Nullable, Rate, Version, oneOf } from '@kettle/core/documents/shapes';
 
 /** The rank curve over a window, with what the mean rank alone would give beside it. */
 export const RankEstimate = Type.Object({

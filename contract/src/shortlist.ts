@@ -1,6 +1,9 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { route } from './route.ts';
-import { Day, Id, Kept, MarketplaceId, Money, Nullable, Stage, Version } from './shapes.ts';
+import { Id, Kept, MarketplaceId } from './shapes.ts';
+import { Day, Money, Nullable, Version } from '@kettle/core/documents/shapes';
+import { Stage } from '@kettle/core/documents/stages';
 
 const Points = Type.Object({
   key: Type.String(),
@@ -54,7 +57,7 @@ export const ScoredCandidate = Type.Object({
   lookAgainOn: Nullable(Day),
 });
 export type ScoredCandidate = Static<typeof ScoredCandidate>;
-export const ScoresheetReply = Type.Object({ id: Id, document: Type.Unknown() });
+export const ScoresheetReply = Type.Object({ id: Id, document: Scoresheet });
 
 const byId = Type.Object({ id: Id });
 const inMarketplace = Type.Object({ marketplace: MarketplaceId });

@@ -1,8 +1,10 @@
+import { FlagRules } from '@kettle/core/documents/flag-rules';
 import { Type, type Static } from '@sinclair/typebox';
 import { readSift, type Notation, type SiftChoice } from '@kettle/core/sift/address';
 import { MEASURES, measureOf, type MeasureKey } from '@kettle/core/sift/measures';
 import { addressOf, route } from './route.ts';
-import { Day, Done, Id, ListingBrief, MarketplaceId, Nullable, Kept, MOST_COUNT, Version } from './shapes.ts';
+import { Done, Id, ListingBrief, MarketplaceId, Kept } from './shapes.ts';
+import { Day, Nullable, MOST_COUNT, Version } from '@kettle/core/documents/shapes';
 
 const text = Type.Optional(Type.String({ maxLength: 500 }));
 const others = ['cat', 'size', 'by', 'sold', 'best', 'brand', 'not-brand', 'has', 'any', 'not', 'hide', 'only'];
@@ -96,26 +98,6 @@ export const StayAway = Type.Object(
   { additionalProperties: false },
 );
 export type StayAway = Static<typeof StayAway>;
-
-const amount = Type.Number({ minimum: 0, maximum: MOST_COUNT });
-export const FlagRules = Type.Object(
-  {
-    words: Type.Record(Type.String({ maxLength: 40 }), Type.Array(Type.String({ maxLength: 120 }), { maxItems: 200 })),
-    heavyGrams: amount,
-    oversizeMm: amount,
-    seasonShare: Type.Number({ minimum: 0, maximum: 1 }),
-    brandSellers: amount,
-    brandListings: amount,
-    warFall: Type.Number({ minimum: 0, maximum: 1 }),
-    warSellers: amount,
-    steadySeason: Type.Number({ minimum: 0, maximum: 1 }),
-    steadyFall: Type.Number({ minimum: 0, maximum: 1 }),
-    simpleGrams: amount,
-    leaderUnits: amount,
-    smallBrand: amount,
-  },
-  { additionalProperties: false },
-);
 
 export const siftRoutes = {
   sift: route(

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { costing, emptyCosting, profitFrom, splitOrder, type CostingInputs } from '../src/costing/costing.ts';
 import { priceForProfit } from '../src/costing/price-for-profit.ts';
-import type { FeeSchedule } from '../src/fees/schedule.ts';
+import type { FeeSchedule } from '../src/documents/fee-schedule.ts';
 import { schedule } from './fixtures/schedule.ts';
 
 const subject = { category: 'Wool', weight: 1724, sides: [300, 220, 90] as [number, number, number] };

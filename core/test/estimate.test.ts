@@ -5,7 +5,7 @@ import { spikes } from '../src/estimate/spikes.ts';
 import { stockFalls, unitsByStock } from '../src/estimate/stock-counts.ts';
 import { estimateUnits, type UnitsInput } from '../src/estimate/units.ts';
 import { addDays } from '../src/measures/day.ts';
-import type { KnownFigure } from '../src/figures/figure.ts';
+import type { KnownFigure } from '../src/documents/figure.ts';
 import { known, powerLaw, reading, TODAY } from './fixtures/reading.ts';
 
 describe('the rank curve', () => {

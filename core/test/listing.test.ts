@@ -1,6 +1,5 @@
 import { codesFromText } from '../src/listing/codes.ts';
 import {
-  FLAGS,
   flagBit,
   flagBits,
   flagsOf,
@@ -8,8 +7,8 @@ import {
   readyRules,
   STARTER_RULES,
   type FlagFacts,
-  type FlagKey,
 } from '../src/listing/flags.ts';
+import { FLAGS, type FlagKey } from '../src/documents/flag-rules.ts';
 import { stemOf, wordsOf } from '../src/listing/words.ts';
 import { pageCraft } from '../src/listing-page/page-craft.ts';
 

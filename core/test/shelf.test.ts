@@ -1,7 +1,8 @@
 import { courseOf } from '../src/demand/course.ts';
 import { strangers } from '../src/shelf/belongs.ts';
 import type { ShelfListing } from '../src/shelf/listing.ts';
-import { onMap, PARTS, shelfRulesFault, STARTER_SHELF_RULES } from '../src/shelf/rules.ts';
+import { onMap, shelfRulesFault, STARTER_SHELF_RULES } from '../src/shelf/rules.ts';
+import { PARTS } from '../src/documents/shelf-rules.ts';
 import { readShelf } from '../src/shelf/shelf.ts';
 import type { VerdictKey } from '../src/shelf/reading.ts';
 

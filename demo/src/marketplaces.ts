@@ -1,4 +1,4 @@
-import type { FeeSchedule, SizeClass } from '@kettle/core/fees/schedule';
+import type { FeeSchedule, SizeClass } from '@kettle/core/documents/fee-schedule';
 import { gramsFromPounds, mmFromInches } from '@kettle/core/measures/units';
 
 export interface DemoMarketplace {

@@ -1,5 +1,5 @@
 import type { ListingSheet } from '@kettle/contract/listings';
-import type { Figure } from '@kettle/contract/shapes';
+import type { Figure } from '@kettle/core/documents/figure';
 import { emptyCosting } from '@kettle/core/costing/costing';
 import { schedule } from '../../core/test/fixtures/schedule.ts';
 import { brief } from './render.tsx';

@@ -1,5 +1,6 @@
 import { marketplaceFees, type Fees, type FeeOptions } from '../fees/fees.ts';
-import type { FeeSchedule, FeeSubject } from '../fees/schedule.ts';
+import type { FeeSubject } from '../fees/schedule.ts';
+import type { FeeSchedule } from '../documents/fee-schedule.ts';
 import { roundHalfAway, shareOf, type Minor } from '../money/money.ts';
 
 /** What the seller states about one product. Money a piece in minor units, rates as fractions; null is "not known yet". */

@@ -1,4 +1,5 @@
-import { ruleFor, type FeeSchedule, type FeeSubject } from '../fees/schedule.ts';
+import { ruleFor, type FeeSubject } from '../fees/schedule.ts';
+import { type FeeSchedule } from '../documents/fee-schedule.ts';
 import type { Minor } from '../money/money.ts';
 import { costing, type CostingInputs } from './costing.ts';
 

@@ -1,4 +1,4 @@
-import type { Figure } from '../figures/figure.ts';
+import type { Figure } from '../documents/figure.ts';
 import { apart } from './blend.ts';
 import type { Reading } from './reading.ts';
 import type { Spikes } from './spikes.ts';

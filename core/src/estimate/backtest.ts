@@ -1,5 +1,5 @@
 import { medianOf } from '../stats/robust.ts';
-import type { Figure } from '../figures/figure.ts';
+import type { Figure } from '../documents/figure.ts';
 import { blend } from './blend.ts';
 import { METHODS, type MethodKey } from './methods.ts';
 import type { UnitsEstimate } from './units.ts';

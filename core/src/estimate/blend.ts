@@ -1,5 +1,5 @@
 import { chiSquareTail, Z80 } from '../stats/intervals.ts';
-import { unknown, type Figure, type KnownFigure } from '../figures/figure.ts';
+import { unknown, type Figure, type KnownFigure } from '../documents/figure.ts';
 
 export interface NamedFigure {
   name: string;

@@ -1,5 +1,5 @@
 import { daysBetween, type Day } from '../measures/day.ts';
-import { unknown, type Figure } from '../figures/figure.ts';
+import { unknown, type Figure } from '../documents/figure.ts';
 import { blend } from './blend.ts';
 import { agreementOf, type Agreement } from './agreement.ts';
 import { emptyReading, readingNotes, tidyReadings, type Reading } from './reading.ts';

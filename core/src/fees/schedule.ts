@@ -1,47 +1,4 @@
-import type { Day } from '../measures/day.ts';
 import type { Minor } from '../money/money.ts';
-
-/**
- * What a marketplace takes, as data: the open JSON format "cold-kettle/fee-schedule" (docs/formats.md).
- * Weights in grams, sides in millimetres, money in minor units, rates as fractions. Category paths are names joined by
- * " › "; the longest path that begins a listing's own path wins, "*" stands for all others.
- */
-export interface FeeSchedule {
-  format: 'cold-kettle/fee-schedule';
-  version: 1;
-  name: string;
-  currency: string;
-  validFrom: Day;
-  /** Listed prices contain VAT at this rate; percentages are taken on the base that is named. */
-  vat: { rate: number; included: boolean; percentagesOn: 'price' | 'price-without-vat' };
-  /** Divisor of the volume in cubic centimetres that gives dimensional weight in grams × 1000. */
-  dimensional: { unit: 'in3-per-lb' | 'cm3-per-kg'; divisor: number };
-  sizeClasses: SizeClass[];
-  commission: CommissionRule[];
-  fixedFees: { category: string; amount: Minor }[];
-  storage: { perCubicMetreMonth: Minor; surcharges: { months: number[]; perCubicMetreMonth: Minor }[] };
-}
-
-export interface SizeClass {
-  key: string;
-  name: string;
-  maxWeight: number | null;
-  /** Longest, middle and shortest side. */
-  maxSides: [number, number, number] | null;
-  /** Longest + 2 × (middle + shortest). */
-  maxGirth: number | null;
-  billedBy: 'weight' | 'larger-of-weight-and-dimensional';
-  fulfilment: { upTo: number; fee: Minor }[];
-  /** Price of each started step beyond the last row; null when nothing heavier is taken in this class. */
-  beyond: { step: number; fee: Minor } | null;
-}
-
-export interface CommissionRule {
-  category: string;
-  /** The band whose upper price bound is not passed applies to the whole price; the last has no bound. */
-  bands: { upTo: Minor | null; rate: number }[];
-  minimum: Minor;
-}
 
 /** What the fees depend on. Null where it is not known. */
 export interface FeeSubject {

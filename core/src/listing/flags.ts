@@ -1,26 +1,7 @@
+import { FLAGS, RISKS, type FlagKey, type FlagRules } from '../documents/flag-rules.ts';
 import { stemsOf } from './words.ts';
 
-export const RISKS = [
-  'gated',
-  'breakable',
-  'body',
-  'sharp',
-  'electronics',
-  'clothing',
-  'holiday',
-  'heavy',
-  'patent',
-  'brand',
-  'war',
-  'pack',
-] as const;
-export const TRAITS = ['giftable', 'steady', 'simple', 'unbranded'] as const;
-export type RiskKey = (typeof RISKS)[number];
-export type TraitKey = (typeof TRAITS)[number];
-export type FlagKey = RiskKey | TraitKey;
 const RISK_KEYS: ReadonlySet<string> = new Set(RISKS);
-/** Risks first, then the traits that speak for a listing; a flag's place here is its bit in the sift index. */
-export const FLAGS: readonly FlagKey[] = [...RISKS, ...TRAITS];
 
 export const FLAG_NAMES: Readonly<Record<FlagKey, string>> = {
   gated: 'gated',
@@ -47,31 +28,6 @@ export interface Flag {
   kind: 'risk' | 'trait';
   label: string;
   reason: string;
-}
-
-/** The seller's own rules: which words raise a flag, and where the measured ones begin. */
-export interface FlagRules {
-  /** Words and phrases, whatever their endings, of title and category. */
-  words: Partial<Record<FlagKey, string[]>>;
-  /** Grams and millimetres above which a piece is heavy or oversize. */
-  heavyGrams: number;
-  oversizeMm: number;
-  /** Share of a year's units in its best three months from which it is seasonal. */
-  seasonShare: number;
-  /** Sellers or listings of the brand from which a brand dominates. */
-  brandSellers: number;
-  brandListings: number;
-  /** Fall of the price in 90 days, as a fraction, and sellers, from which it is a price war. */
-  warFall: number;
-  warSellers: number;
-  /** Strength of season up to which, and fall of units in a year down to which, it is steady. */
-  steadySeason: number;
-  steadyFall: number;
-  /** Grams up to which a piece of one variation is simple. */
-  simpleGrams: number;
-  /** Units a month from which a small brand's listing leads, and listings up to which a brand is small. */
-  leaderUnits: number;
-  smallBrand: number;
 }
 
 /** The rules to start from; common practice, no source. All of them can be changed in Sources. */

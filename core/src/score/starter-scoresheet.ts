@@ -1,4 +1,4 @@
-import type { Scoresheet } from './scoresheet.ts';
+import type { Scoresheet } from '../documents/scoresheet.ts';
 
 /** The scoresheet a workspace starts with: a copy that the seller owns from then on. Money bounds are minor units. */
 export const STARTER_SCORESHEET: Scoresheet = {

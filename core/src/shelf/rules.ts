@@ -1,47 +1,6 @@
-/** Parts of openness, each 0–100, higher always better for a newcomer. */
-export const PARTS = ['demand', 'spread', 'wall', 'newcomers', 'room', 'craft', 'steadiness'] as const;
-export type PartKey = (typeof PARTS)[number];
+import { PARTS, type PartKey, type PartMap, type ShelfRules } from '../documents/shelf-rules.ts';
 
-/** A piecewise-linear map: points of rising x; outside them the outermost y holds. */
-export type PartMap = readonly (readonly [x: number, y: number])[];
-export interface PartRule {
-  weight: number;
-  map: PartMap;
-}
-
-/** The seller's own thresholds and maps. The starter values are facts of the trade: common practice, no source. */
-export interface ShelfRules {
-  /** What "most of the revenue" means, 0–1. */
-  share: number;
-  /** Fewest listings with known revenue that anything is said of. */
-  fewest: number;
-  /** The two largest brands take this much: owned. */
-  ownedShare: number;
-  /** A listing with more reviews stands in the wall; the wall is too high when so many of those who share most have them. */
-  wallReviews: number;
-  wallShare: number;
-  /** A newcomer came within so many months, or has at most so many reviews. */
-  newcomerMonths: number;
-  newcomerReviews: number;
-  /** Newcomers earn when their middle one makes this share of the shelf's middle. */
-  newcomerShare: number;
-  /** Cheap: below this share of the shelf's middle price. */
-  cheapShare: number;
-  /** A price war: the middle price fell this much in a year, or this share of the listings cut theirs by cutDepth. */
-  warFall: number;
-  cutShare: number;
-  cutDepth: number;
-  /** The find is an outlier: so many robust deviations above the others (on logs), and so many times the third best of them. */
-  outlierZ: number;
-  outlierTimes: number;
-  /** Pages are weak below this. */
-  weakCraft: number;
-  /** Healthy: at least so many listings make this much a month, in major units of money. */
-  healthyListings: number;
-  healthyRevenue: number;
-  parts: Readonly<Record<PartKey, PartRule>>;
-}
-
+/** The starter values are facts of the trade: common practice, no source. */
 export const STARTER_SHELF_RULES: ShelfRules = {
   share: 0.8,
   fewest: 5,

@@ -2,7 +2,8 @@ import { majorFromMinor } from '../money/money.ts';
 import { concentration, gini, hhiBand, holdersOf } from '../stats/concentration.ts';
 import { meanOf, medianOf, quantileOf, robustSpread } from '../stats/robust.ts';
 import type { ShelfListing, Spread } from './listing.ts';
-import { onMap, PARTS, type PartKey, type ShelfRules } from './rules.ts';
+import { onMap } from './rules.ts';
+import { PARTS, type PartKey, type ShelfRules } from '../documents/shelf-rules.ts';
 import {
   SHELF_MEASURES,
   type FindPlace,

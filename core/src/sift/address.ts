@@ -1,4 +1,4 @@
-import { FLAGS, RISKS, TRAITS, type FlagKey } from '../listing/flags.ts';
+import { FLAGS, RISKS, TRAITS, type FlagKey } from '../documents/flag-rules.ts';
 import { gramsFromUnit, lengthInUnit, mmFromUnit, weightInUnit, type Measures } from '../measures/units.ts';
 import { majorFromMinor, minorFromMajor, numberFromText } from '../money/money.ts';
 import { CHOICES, type ChoiceKey } from './index.ts';

@@ -1,4 +1,5 @@
-import { FLAGS, flagBit, type FlagKey } from '../listing/flags.ts';
+import { flagBit } from '../listing/flags.ts';
+import { FLAGS, type FlagKey } from '../documents/flag-rules.ts';
 import { stemsOf } from '../listing/words.ts';
 import { noBits, otherBits, type Bits } from './bits.ts';
 import { gradeOf } from './grades.ts';

@@ -1,6 +1,6 @@
 import type { Express } from 'express';
 import { candidates as routes, watch } from '@kettle/contract/candidates';
-import type { Stage } from '@kettle/contract/shapes';
+import type { Stage } from '@kettle/core/documents/stages';
 import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';

@@ -1,6 +1,6 @@
 import { and, asc, count, desc, eq, inArray, max, min, sql } from 'drizzle-orm';
 import type { Added, Candidate, CandidateBrief } from '@kettle/contract/candidates';
-import type { Stage } from '@kettle/contract/shapes';
+import type { Stage } from '@kettle/core/documents/stages';
 import { codesFromText } from '@kettle/core/listing/codes';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import {

@@ -2,7 +2,7 @@ import type { Express } from 'express';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { demand } from '@kettle/contract/demand';
 import { demandSentence } from '@kettle/core/demand/sentence';
-import { shelfRulesFault, type ShelfRules } from '@kettle/core/shelf/rules';
+import { shelfRulesFault } from '@kettle/core/shelf/rules';
 import { basketTerms, brandJudgements, candidates, marketplaces, searchTerms } from '../../ground/db/schema.ts';
 import { sendCsv, sendXlsx } from '../../ground/export/table.ts';
 import { atOnce } from '../../ground/db/connection.ts';
@@ -84,7 +84,7 @@ export const serveDemand = (app: Express, { database, demand: indexes }: Ground 
   });
   serve(app, demand.keepShelfRules, async ({ params, body }) => {
     const here = await market(params.marketplace);
-    const rules = body.rules as ShelfRules | null;
+    const { rules } = body;
     const fault = rules && shelfRulesFault(rules);
     if (fault) throw badField('rules', fault);
     return atOnce(database, async ({ db: tx }) => {

@@ -1,7 +1,8 @@
 import { eq } from 'drizzle-orm';
 import type { ShelfRow } from '@kettle/contract/demand';
 import { mainTerm, rankTerms } from '@kettle/core/demand/found-by';
-import { STARTER_SHELF_RULES, type ShelfRules } from '@kettle/core/shelf/rules';
+import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
+import { type ShelfRules } from '@kettle/core/documents/shelf-rules';
 import type { Db } from '../../ground/db/connection.ts';
 import { candidates, lineUp, listings, marketplaces } from '../../ground/db/schema.ts';
 import { badField, notFound } from '../../ground/problems/problem.ts';
@@ -85,7 +86,7 @@ export const shelfOf = async (db: Db, market: Market, index: DemandIndex, asked:
     find: more.find ?? null,
     course: more.course ?? null,
     rows,
-    rules: rules as never,
+    rules,
     ownRules: own,
     rulesVersion: version,
     readUpTo: market.readUpTo,

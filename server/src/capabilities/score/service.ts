@@ -1,6 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
-import { score, standing, swingCriteria, type JudgedAnswer, type Scoresheet } from '@kettle/core/score/scoresheet';
+import { score, standing, swingCriteria, type JudgedAnswer } from '@kettle/core/score/scoresheet';
+import { type Scoresheet } from '@kettle/core/documents/scoresheet';
 import { candidateRow } from '../candidates/service.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { answers, candidateLog, candidates, lineUp, scoresheets } from '../../ground/db/schema.ts';

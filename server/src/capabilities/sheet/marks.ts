@@ -1,5 +1,5 @@
 import { and, eq, inArray, notInArray, sql } from 'drizzle-orm';
-import type { MarkState } from '@kettle/contract/shapes';
+import type { MarkState } from '@kettle/core/documents/stages';
 import type { Db } from '../../ground/db/connection.ts';
 import { listings, marks } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';

@@ -1,7 +1,7 @@
 import type { Express } from 'express';
 import { eq } from 'drizzle-orm';
 import { siftRoutes } from '@kettle/contract/sift';
-import { STARTER_RULES, type FlagRules } from '@kettle/core/listing/flags';
+import { STARTER_RULES } from '@kettle/core/listing/flags';
 import { sendCsv, sendXlsx } from '../../ground/export/table.ts';
 import { marketplaces, stayAway } from '../../ground/db/schema.ts';
 import { atOnce, type Db } from '../../ground/db/connection.ts';
@@ -74,7 +74,7 @@ export const serveSift = (app: Express, services: SiftServices): void => {
       const version = versionAfter(before.flagRules);
       await tx
         .update(marketplaces)
-        .set({ flagRules: body.rules as FlagRules | null, flagRulesVersion: version })
+        .set({ flagRules: body.rules, flagRulesVersion: version })
         .where(eq(marketplaces.id, here.id));
       await raiseDataVersion(tx, here.id, null);
       return { version };
@@ -104,7 +104,7 @@ const flagRulesOf = async (db: Db, marketplaceId: string) => {
     .from(marketplaces)
     .where(eq(marketplaces.id, marketplaceId));
   return {
-    rules: { ...STARTER_RULES, ...row?.rules } as never,
+    rules: { ...STARTER_RULES, ...row?.rules },
     own: Boolean(row?.rules),
     version: row?.version ?? 0,
   };

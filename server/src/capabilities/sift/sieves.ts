@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { Sieve, SieveChange, SievePlace } from '@kettle/contract/sift';
 import { readDemand, writeDemand } from '@kettle/core/demand/choice';
 import { demandStarters } from '@kettle/core/demand/starters';
@@ -204,10 +204,7 @@ const turnPage = (
     if (!row || row.openedOn === today) return;
     const ofSieve = eq(sieveListings.sieveId, id);
     await tx.delete(sieveListings).where(and(ofSieve, eq(sieveListings.slot, 'before')));
-    await tx
-      .update(sieveListings)
-      .set({ slot: sql`'before'` as never })
-      .where(ofSieve);
+    await tx.update(sieveListings).set({ slot: 'before' }).where(ofSieve);
     await tx.update(sieves).set({ openedOn: today, sinceDay: openedOn }).where(eq(sieves.id, id));
     await bulkLoad(pool, 'sieve_listings', ['sieve_id', 'slot', 'listing_id', 'price', 'units', 'reviews'], () =>
       now.map((k) => [id, 'now', k.listingId, k.price, k.units, k.reviews]),

@@ -1,5 +1,5 @@
 import { and, desc, eq, lte } from 'drizzle-orm';
-import type { FeeSchedule } from '@kettle/core/fees/schedule';
+import type { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { ruleFor } from '@kettle/core/fees/schedule';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import type { ReviewRate } from '@kettle/core/estimate/review-pace';

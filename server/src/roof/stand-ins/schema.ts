@@ -1,7 +1,7 @@
 import { index, mysqlTable, primaryKey, varchar } from 'drizzle-orm/mysql-core';
 import type { Truth } from '@kettle/demo/market';
 import type { TermTruth } from '@kettle/demo/searches';
-import { document } from '../../ground/db/schema/columns.ts';
+import { kept } from '../../ground/db/schema/columns.ts';
 
 /** The simulated marketplace's own books: what listings really sell. Read by the stand-ins, the backtest and tests alone. */
 export const truths = mysqlTable(
@@ -10,7 +10,7 @@ export const truths = mysqlTable(
     marketplaceId: varchar('marketplace_id', { length: 40 }).notNull(),
     code: varchar('code', { length: 20 }).notNull(),
     family: varchar('family', { length: 80 }).notNull(),
-    truth: document<Truth>('truth').notNull(),
+    truth: kept<Truth>('truth').notNull(),
   },
   (t) => [primaryKey({ columns: [t.marketplaceId, t.code] }), index('truth_family').on(t.marketplaceId, t.family)],
 );
@@ -21,7 +21,7 @@ export const termTruths = mysqlTable(
   {
     marketplaceId: varchar('marketplace_id', { length: 40 }).notNull(),
     text: varchar('text', { length: 160 }).notNull(),
-    truth: document<TermTruth>('truth').notNull(),
+    truth: kept<TermTruth>('truth').notNull(),
   },
   (t) => [primaryKey({ columns: [t.marketplaceId, t.text] })],
 );

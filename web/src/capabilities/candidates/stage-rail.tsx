@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Candidate } from '@kettle/contract/candidates';
-import type { Stage } from '@kettle/contract/shapes';
+import type { Stage } from '@kettle/core/documents/stages';
 import { useMoveStageMutation } from '../../ground/api/candidates.ts';
 import { problemOf } from '../../ground/api/problem.ts';
 import { day } from '../../ground/ui/format.ts';

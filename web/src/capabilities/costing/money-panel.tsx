@@ -3,7 +3,7 @@ import type { ListingSheet, SavedCosting } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
 import { costing, type CostingInputs } from '@kettle/core/costing/costing';
 import { priceForProfit } from '@kettle/core/costing/price-for-profit';
-import type { FeeSchedule } from '@kettle/core/fees/schedule';
+import type { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
 import { useSaveCostingMutation } from '../../ground/api/sheet.ts';
 import { money, percent } from '../../ground/ui/format.ts';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Candidate } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
-import type { Criterion, Gate, Scoresheet } from '@kettle/core/score/scoresheet';
+import type { Criterion, Gate, Scoresheet } from '@kettle/core/documents/scoresheet';
 import { api } from '../../ground/api/api.ts';
 import { useAnswerMutation, useCandidateScoreQuery, useScoresheetQuery } from '../../ground/api/candidates.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';

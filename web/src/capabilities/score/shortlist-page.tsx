@@ -2,7 +2,7 @@ import { Box, Flex, Heading, Skeleton, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
-import type { Scoresheet } from '@kettle/core/score/scoresheet';
+import type { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { useScoresheetQuery, useStandingQuery } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';

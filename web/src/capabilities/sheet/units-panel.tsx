@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import type { ListingSheet } from '@kettle/contract/listings';
-import type { Figure } from '@kettle/contract/shapes';
+import type { Figure } from '@kettle/core/documents/figure';
 import type { Marketplace } from '@kettle/contract/sources';
 import { Link } from 'react-router';
 import { count, day, percent } from '../../ground/ui/format.ts';

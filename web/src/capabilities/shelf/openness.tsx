@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { PART_NAMES, type ShelfRules } from '@kettle/core/shelf/rules';
+import { PART_NAMES } from '@kettle/core/shelf/rules';
+import { type ShelfRules } from '@kettle/core/documents/shelf-rules';
 import type { Openness } from '@kettle/core/shelf/reading';
 import { count } from '../../ground/ui/format.ts';
 import { figureOf } from '../../ground/ui/figure-of.ts';

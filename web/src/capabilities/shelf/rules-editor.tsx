@@ -2,53 +2,29 @@ import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
 import { numberFromText } from '@kettle/core/money/money';
-import {
-  PART_INPUTS,
-  PART_NAMES,
-  PARTS,
-  shelfRulesFault,
-  STARTER_SHELF_RULES,
-  type PartKey,
-  type PartMap,
-  type ShelfRules,
-} from '@kettle/core/shelf/rules';
+import { PART_INPUTS, PART_NAMES, shelfRulesFault, STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
+import { fieldsOf } from '@kettle/core/documents/shapes';
+import { PARTS, ShelfRules, type PartKey, type PartMap } from '@kettle/core/documents/shelf-rules';
 import type { Openness } from '@kettle/core/shelf/reading';
 import { api } from '../../ground/api/api.ts';
 import { useKeepShelfRulesMutation } from '../../ground/api/demand.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { count, decimal } from '../../ground/ui/format.ts';
+import { DocumentNumber } from '../../ground/ui/document-number.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { StaleNote, type Difference } from '../../ground/ui/stale-note.tsx';
 import { useKeptChanges } from '../../ground/ui/use-kept-document.ts';
 import './rules-editor.css';
 
-type NumberRule = { [K in keyof ShelfRules]: ShelfRules[K] extends number ? K : never }[keyof ShelfRules];
-/** What each threshold is, and whether it is typed in per cent. */
-const THRESHOLDS: readonly [key: NumberRule, name: string, inPercent?: true][] = [
-  ['share', 'Most of the revenue is', true],
-  ['fewest', 'Fewest listings to say anything of'],
-  ['ownedShare', 'Owned: two brands take', true],
-  ['wallReviews', 'Wall: reviews above'],
-  ['wallShare', 'Wall too high: share of those who earn most', true],
-  ['newcomerMonths', 'Newcomer: months on sale under'],
-  ['newcomerReviews', 'or reviews up to'],
-  ['newcomerShare', 'Newcomers earn: of the median', true],
-  ['cheapShare', 'Cheap: of the median price', true],
-  ['warFall', 'Price war: median fell', true],
-  ['cutShare', 'or share of listings that cut', true],
-  ['cutDepth', 'a cut being', true],
-  ['outlierTimes', 'Outlier: times the third best'],
-  ['outlierZ', 'and robust deviations'],
-  ['weakCraft', 'Weak pages: page craft below'],
-  ['healthyListings', 'Healthy: listings that make'],
-  ['healthyRevenue', 'at least a month'],
-];
+const FIELDS = fieldsOf(ShelfRules);
 
 /** Which rules differ, in the numbers they are kept in. */
 const rulesDiffer = (mine: ShelfRules, newer: ShelfRules): Difference[] => [
-  ...(Object.keys(mine) as (keyof ShelfRules)[])
-    .filter((key) => key !== 'parts' && mine[key] !== newer[key])
-    .map((key) => ({ name: key, mine: String(mine[key]), newer: String(newer[key]) })),
+  ...FIELDS.filter(({ key }) => mine[key] !== newer[key]).map(({ key, title }) => ({
+    name: title,
+    mine: String(mine[key]),
+    newer: String(newer[key]),
+  })),
   ...PARTS.filter((key) => JSON.stringify(mine.parts[key]) !== JSON.stringify(newer.parts[key])).map((key) => ({
     name: PART_NAMES[key],
     mine: `weight ${mine.parts[key].weight}, ${mine.parts[key].map.join(' → ')}`,
@@ -74,7 +50,7 @@ export const RulesEditor = ({
 }) => {
   const [keep, { error }] = useKeepShelfRulesMutation();
   const changes = useKeptChanges<{ rules: ShelfRules | null }>(version, (body) =>
-    keep({ params: { marketplace: market.id }, body: body as never }),
+    keep({ params: { marketplace: market.id }, body }),
   );
   const dispatch = useAppDispatch();
   const [fault, setFault] = useState<string | null>(null);
@@ -185,16 +161,14 @@ export const RulesEditor = ({
         <div>
           <h3>Rules of the verdicts</h3>
           <div className="thresholds">
-            {THRESHOLDS.map(([key, name, inPercent]) => (
-              <label key={key}>
-                <span>{name}</span>
-                <NumberCell
-                  label={name}
-                  value={inPercent ? Number((100 * rules[key]).toFixed(4)) : rules[key]}
-                  onChange={(v) => set({ ...rules, [key]: inPercent ? v / 100 : v })}
-                />
-                <span className="unit">{inPercent ? '%' : key === 'healthyRevenue' ? market.currency : ''}</span>
-              </label>
+            {FIELDS.map((field) => (
+              <DocumentNumber
+                key={field.key}
+                field={field}
+                market={market}
+                value={rules[field.key]}
+                onChange={(v) => set({ ...rules, [field.key]: v })}
+              />
             ))}
           </div>
         </div>

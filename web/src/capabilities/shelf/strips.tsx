@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
 import type { ShelfRow } from '@kettle/contract/demand';
 import { SHELF_MEASURES, type ShelfMeasure, type ShelfReading } from '@kettle/core/shelf/reading';
-import type { ShelfRules } from '@kettle/core/shelf/rules';
+import type { ShelfRules } from '@kettle/core/documents/shelf-rules';
 import { measureOf } from '@kettle/core/sift/measures';
 import { unitSuffix } from '@kettle/core/sift/sentence';
 import { measured } from '../sheet/listing-columns.tsx';

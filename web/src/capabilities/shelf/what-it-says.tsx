@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
-import type { ShelfRules } from '@kettle/core/shelf/rules';
+import type { ShelfRules } from '@kettle/core/documents/shelf-rules';
 import type { ShelfReading } from '@kettle/core/shelf/reading';
 import type { VerdictKey } from '@kettle/core/shelf/reading';
 import { count, decimal, money, percent } from '../../ground/ui/format.ts';

@@ -1,34 +1,21 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
-import { FLAG_NAMES, RISKS, STARTER_RULES, TRAITS, type FlagKey, type FlagRules } from '@kettle/core/listing/flags';
-import { boundFromText, boundToText } from '@kettle/core/sift/address';
-import type { Unit } from '@kettle/core/sift/measures';
-import { unitSuffix } from '@kettle/core/sift/sentence';
+import { FLAG_NAMES, STARTER_RULES } from '@kettle/core/listing/flags';
+import { FLAG_OF_RULE, FlagRules, RISKS, TRAITS, type FlagKey } from '@kettle/core/documents/flag-rules';
+import { fieldsOf } from '@kettle/core/documents/shapes';
 import { api } from '../../ground/api/api.ts';
 import { useFlagRulesQuery, useKeepFlagRulesMutation } from '../../ground/api/sift.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { WordsField } from '../sift/choice-cards.tsx';
 import '../sift/sift.css';
+import { DocumentNumber } from '../../ground/ui/document-number.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { StaleNote, type Difference } from '../../ground/ui/stale-note.tsx';
 import { useKeptChanges } from '../../ground/ui/use-kept-document.ts';
 
-type Threshold = Exclude<keyof FlagRules, 'words'>;
-const THRESHOLDS: [Threshold, FlagKey, string, Unit][] = [
-  ['heavyGrams', 'heavy', 'heavier than', 'weight'],
-  ['oversizeMm', 'heavy', 'or longer than', 'length'],
-  ['seasonShare', 'holiday', 'share of the best three months from', 'percent'],
-  ['brandSellers', 'brand', 'sellers from', 'count'],
-  ['brandListings', 'brand', 'or listings of the brand from', 'count'],
-  ['warFall', 'war', 'price fell in 90 days by', 'percent'],
-  ['warSellers', 'war', 'with sellers from', 'count'],
-  ['steadySeason', 'steady', 'strength of season up to', 'percent'],
-  ['steadyFall', 'steady', 'and fall in a year up to', 'percent'],
-  ['simpleGrams', 'simple', 'weight up to', 'weight'],
-  ['leaderUnits', 'unbranded', 'units a month from', 'count'],
-  ['smallBrand', 'unbranded', 'listings of the brand up to', 'count'],
-];
+const FIELDS = fieldsOf(FlagRules);
+const nameOf = (field: (typeof FIELDS)[number]): string => `${FLAG_NAMES[FLAG_OF_RULE[field.key]]}: ${field.title}`;
 /** Flags that words of title and category raise. */
 const BY_WORDS: FlagKey[] = [...RISKS, ...TRAITS].filter(
   (f) => !['gated', 'brand', 'war', 'steady', 'simple', 'unbranded', 'heavy'].includes(f),
@@ -40,10 +27,8 @@ export const FlagRulesPanel = ({ market }: { market: Marketplace }) => {
   const { data } = useFlagRulesQuery({ params });
   const [keep, { error, isLoading }] = useKeepFlagRulesMutation();
   const [open, setOpen] = useState(false);
-  const rules = data?.rules as unknown as FlagRules | undefined;
-  const changes = useKeptChanges<{ rules: FlagRules | null }>(data?.version ?? 0, (body) =>
-    keep({ params, body: body as never }),
-  );
+  const rules = data?.rules;
+  const changes = useKeptChanges<{ rules: FlagRules | null }>(data?.version ?? 0, (body) => keep({ params, body }));
   const dispatch = useAppDispatch();
   const set = (change: Partial<FlagRules>): void => changes.keep({ rules: { ...rules!, ...change } });
   return (
@@ -86,14 +71,14 @@ export const FlagRulesPanel = ({ market }: { market: Marketplace }) => {
               ))}
             </div>
             <div>
-              {THRESHOLDS.map(([key, flag, label, unit]) => (
-                <ThresholdField
-                  key={key}
+              {FIELDS.map((field) => (
+                <DocumentNumber
+                  key={field.key}
+                  field={field}
+                  label={nameOf(field)}
                   market={market}
-                  label={`${FLAG_NAMES[flag]}: ${label}`}
-                  unit={unit}
-                  value={rules[key]}
-                  onChange={(value) => set({ [key]: value })}
+                  value={rules[field.key]}
+                  onChange={(value) => set({ [field.key]: value })}
                 />
               ))}
               {data?.own && (
@@ -125,10 +110,10 @@ export const FlagRulesPanel = ({ market }: { market: Marketplace }) => {
 const rulesDiffer = (mine: FlagRules | null, newer: FlagRules): Difference[] => {
   const own = mine ?? STARTER_RULES;
   return [
-    ...THRESHOLDS.filter(([key]) => own[key] !== newer[key]).map(([key, flag, label]) => ({
-      name: `${FLAG_NAMES[flag]}: ${label}`,
-      mine: String(own[key]),
-      newer: String(newer[key]),
+    ...FIELDS.filter(({ key }) => own[key] !== newer[key]).map((field) => ({
+      name: nameOf(field),
+      mine: String(own[field.key]),
+      newer: String(newer[field.key]),
     })),
     ...BY_WORDS.filter((flag) => String(own.words[flag] ?? '') !== String(newer.words[flag] ?? '')).map((flag) => ({
       name: FLAG_NAMES[flag],
@@ -136,48 +121,4 @@ const rulesDiffer = (mine: FlagRules | null, newer: FlagRules): Difference[] => 
       newer: (newer.words[flag] ?? []).join(', '),
     })),
   ];
-};
-
-const ThresholdField = ({
-  market,
-  label,
-  unit,
-  value,
-  onChange,
-}: {
-  market: Marketplace;
-  label: string;
-  unit: Unit;
-  value: number;
-  onChange: (value: number) => void;
-}) => {
-  const shown = boundToText(value, unit, market);
-  const [typed, setTyped] = useState<string | null>(null);
-  const read = typed === null ? value : boundFromText(typed, unit, market);
-  const wrong = read === null || read < 0 || (unit === 'percent' && read > 1);
-  const settle = (): void => {
-    if (typed === null || wrong) return;
-    if (typed.trim() !== shown) onChange(read);
-    setTyped(null);
-  };
-  return (
-    <label className="words">
-      <span style={{ width: 'auto', flex: 1 }}>{label}</span>
-      <input
-        style={{ flex: '0 0 80px', textAlign: 'right' }}
-        inputMode="decimal"
-        aria-invalid={wrong}
-        value={typed ?? shown}
-        onChange={(e) => setTyped(e.target.value)}
-        onBlur={settle}
-        onKeyDown={(e) => e.key === 'Enter' && settle()}
-      />
-      <span style={{ width: '30px' }}>{unitSuffix(unit, market).trim()}</span>
-      {wrong && (
-        <Box as="span" role="alert" color="brick" fontSize="12px">
-          no such number
-        </Box>
-      )}
-    </label>
-  );
 };

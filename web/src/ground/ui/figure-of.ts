@@ -1,4 +1,4 @@
-import type { Figure } from '@kettle/contract/shapes';
+import type { Figure } from '@kettle/core/documents/figure';
 
 /** A figure that was counted or divided, with how and from what; null where it is not known, and why. */
 export const figureOf = (

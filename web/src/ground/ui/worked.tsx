@@ -1,6 +1,6 @@
 import { Box, HoverCard, Portal, Text } from '@chakra-ui/react';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
-import type { Figure } from '@kettle/contract/shapes';
+import type { Figure } from '@kettle/core/documents/figure';
 
 const OPENS_AFTER_MS = 150;
 const CLOSES_AFTER_MS = 120;

@@ -12,12 +12,11 @@ import {
   boolean,
 } from 'drizzle-orm/mysql-core';
 import type { CostingInputs } from '@kettle/core/costing/costing';
-import type { Scoresheet } from '@kettle/core/score/scoresheet';
-import { document, madeAt, money, refId, rowId, version } from './columns.ts';
+import { STAGES } from '@kettle/core/documents/stages';
+import { Scoresheet } from '@kettle/core/documents/scoresheet';
+import { document, kept, madeAt, money, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
 import { feeSchedules, marketplaces } from './marketplace.ts';
-
-export const STAGES = ['found', 'watched', 'weighed', 'shortlisted', 'chosen', 'dropped'] as const;
 
 /** One calculation of the money; a candidate uses that of its anchor listing. */
 export const costings = mysqlTable(
@@ -30,7 +29,7 @@ export const costings = mysqlTable(
     name: varchar('name', { length: 120 }).notNull().default('First costing'),
     /** A price to try; null for the listing's own. */
     price: money('price'),
-    inputs: document<CostingInputs>('inputs').notNull(),
+    inputs: kept<CostingInputs>('inputs').notNull(),
     version: version(),
     /** The schedule it was last computed with. */
     feeScheduleId: refId('fee_schedule_id').references(() => feeSchedules.id, { onDelete: 'set null' }),
@@ -97,7 +96,7 @@ export const candidateLog = mysqlTable(
 export const scoresheets = mysqlTable('scoresheets', {
   id: rowId(),
   name: varchar('name', { length: 120 }).notNull().unique(),
-  document: document<Scoresheet>('document').notNull(),
+  document: document(Scoresheet, 'document').notNull(),
   inUse: boolean('in_use').notNull().default(false),
 });
 

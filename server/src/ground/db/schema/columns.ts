@@ -1,3 +1,4 @@
+import type { Static, TSchema } from '@sinclair/typebox';
 import { sql } from 'drizzle-orm';
 import { bigint, customType, datetime, int } from 'drizzle-orm/mysql-core';
 
@@ -17,9 +18,14 @@ export const madeAt = (name = 'made_at') =>
 export const version = (name = 'version') => int(name).notNull().default(1);
 
 /** JSON that reads back as an object even where the driver hands over text. */
-export const document = <T>(name: string) =>
+const json = <T>(name: string) =>
   customType<{ data: T; driverData: string }>({
     dataType: () => 'json',
     toDriver: (value) => JSON.stringify(value),
     fromDriver: (value) => (typeof value === 'string' ? (JSON.parse(value) as T) : (value as T)),
   })(name);
+
+/** A document that people edit: what its schema describes. */
+export const document = <S extends TSchema>(_: S, name: string) => json<Static<S>>(name);
+/** What the program itself keeps as JSON, always read and written whole. */
+export const kept = <T>(name: string) => json<T>(name);

@@ -11,7 +11,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core';
 import { candidates } from './candidate.ts';
-import { document, refId, rowId, version } from './columns.ts';
+import { kept, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
 import { categories, marketplaces } from './marketplace.ts';
 
@@ -65,7 +65,7 @@ export const termVolumes = mysqlTable('term_volumes', {
   /** First day of the first week. */
   firstWeek: date('first_week', { mode: 'string' }).notNull(),
   /** Oldest first; null where not known. */
-  volumes: document<(number | null)[]>('volumes').notNull(),
+  volumes: kept<(number | null)[]>('volumes').notNull(),
 });
 
 /** Which terms mean a niche, and how much of a term's searches does. */

@@ -15,7 +15,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import { document, madeAt, money, refId, rowId, version } from './columns.ts';
+import { kept, madeAt, money, refId, rowId, version } from './columns.ts';
 import { categories, marketplaces } from './marketplace.ts';
 
 /** A product page of a marketplace as last seen. Money in minor units, weight in grams, sides in millimetres. */
@@ -55,7 +55,7 @@ export const listings = mysqlTable(
     onSaleSince: date('on_sale_since', { mode: 'string' }),
     /** Which drawn silhouette stands in for a picture. */
     silhouette: varchar('silhouette', { length: 24 }),
-    bullets: document<string[]>('bullets'),
+    bullets: kept<string[]>('bullets'),
     description: text('description'),
     seenOn: date('seen_on', { mode: 'string' }).notNull(),
     /** The marketplace's data version that last changed it or its estimate: indexes take in what is newer than they. */
@@ -170,7 +170,7 @@ export const estimates = mysqlTable('estimates', {
   flattered: boolean('flattered').notNull().default(false),
   /** Share of a year's units in its best three months. */
   bestThreeShare: double('best_three_share'),
-  bestThreeMonths: document<number[]>('best_three_months'),
+  bestThreeMonths: kept<number[]>('best_three_months'),
   reason: varchar('reason', { length: 400 }),
   reviewsMonth: double('reviews_month'),
   units30: double('units_30'),
@@ -185,7 +185,7 @@ export const estimates = mysqlTable('estimates', {
   spikeShare: double('spike_share'),
   craft: tinyint('craft', { unsigned: true }),
   /** Units of the last twelve whole months, oldest first. */
-  lastYear: document<(number | null)[]>('last_year'),
+  lastYear: kept<(number | null)[]>('last_year'),
 });
 
 /** Listings of which a reading a day is taken. */

@@ -11,12 +11,12 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import type { FeeSchedule } from '@kettle/core/fees/schedule';
-import type { FlagRules } from '@kettle/core/listing/flags';
-import type { ShelfRules } from '@kettle/core/shelf/rules';
+import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
+import { FlagRules } from '@kettle/core/documents/flag-rules';
+import { ShelfRules } from '@kettle/core/documents/shelf-rules';
 import type { CurveFit } from '@kettle/core/estimate/curve-fit';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
-import { document, madeAt, refId, rowId, version } from './columns.ts';
+import { document, kept, madeAt, refId, rowId, version } from './columns.ts';
 
 /** Where a seller sells. Research belongs to one; its id stands in addresses. */
 export const marketplaces = mysqlTable('marketplaces', {
@@ -33,10 +33,10 @@ export const marketplaces = mysqlTable('marketplaces', {
   /** The data version in which everything changed at once: what is older is to be built anew, not patched. */
   rebuiltVersion: int('rebuilt_version').notNull().default(1),
   /** The seller's own rules for risk flags and traits; null for the starter rules. */
-  flagRules: document<FlagRules>('flag_rules'),
+  flagRules: document(FlagRules, 'flag_rules'),
   flagRulesVersion: version('flag_rules_version'),
   /** The seller's own thresholds and maps for shelves; null for the starter ones. */
-  shelfRules: document<ShelfRules>('shelf_rules'),
+  shelfRules: document(ShelfRules, 'shelf_rules'),
   shelfRulesVersion: version('shelf_rules_version'),
   /** Of the list of kinds and words to stay away from. */
   stayAwayVersion: version('stay_away_version'),
@@ -77,7 +77,7 @@ export const feeSchedules = mysqlTable(
       .references(() => marketplaces.id, { onDelete: 'cascade' }),
     name: varchar('name', { length: 120 }).notNull(),
     validFrom: date('valid_from', { mode: 'string' }).notNull(),
-    document: document<FeeSchedule>('document').notNull(),
+    document: document(FeeSchedule, 'document').notNull(),
     source: varchar('source', { length: 200 }).notNull(),
     madeAt: madeAt(),
   },
@@ -97,7 +97,7 @@ export const rankCurves = mysqlTable(
       .references(() => marketplaces.id, { onDelete: 'cascade' }),
     category: varchar('category', { length: 400 }).notNull(),
     validFrom: date('valid_from', { mode: 'string' }).notNull(),
-    knots: document<RankCurve['knots']>('knots').notNull(),
+    knots: kept<RankCurve['knots']>('knots').notNull(),
     residual: double('residual').notNull(),
     /** Reviews for each piece sold, and the spread of its natural log between listings. */
     reviewRate: double('review_rate'),
@@ -106,7 +106,7 @@ export const rankCurves = mysqlTable(
     /** Put back by the seller: kept to compare with, not used. */
     putBack: boolean('put_back').notNull().default(false),
     /** What it was fitted on; null for one that came from elsewhere. */
-    fitted: document<CurveFit>('fitted'),
+    fitted: kept<CurveFit>('fitted'),
     madeAt: madeAt(),
   },
   (t) => [index('rank_curves_version').on(t.marketplaceId, t.category, t.validFrom)],

@@ -1,3 +1,4 @@
+import { MARKS } from '@kettle/core/documents/stages';
 import {
   boolean,
   check,
@@ -65,7 +66,7 @@ export const marks = mysqlTable('marks', {
   listingId: refId('listing_id')
     .primaryKey()
     .references(() => listings.id, { onDelete: 'cascade' }),
-  state: mysqlEnum('state', ['seen', 'kept', 'dropped']).notNull(),
+  state: mysqlEnum('state', MARKS).notNull(),
   reason: varchar('reason', { length: 200 }).notNull().default(''),
   day: date('day', { mode: 'string' }).notNull(),
 });

@@ -1,5 +1,5 @@
 import { customType, datetime, index, int, mysqlEnum, mysqlTable, primaryKey, varchar } from 'drizzle-orm/mysql-core';
-import { document, madeAt, refId, rowId } from './columns.ts';
+import { kept, madeAt, refId, rowId } from './columns.ts';
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'longblob' });
 
@@ -9,12 +9,12 @@ export const jobs = mysqlTable(
   {
     id: rowId(),
     kind: varchar('kind', { length: 40 }).notNull(),
-    payload: document<Record<string, unknown>>('payload').notNull(),
+    payload: kept<Record<string, unknown>>('payload').notNull(),
     state: mysqlEnum('state', ['queued', 'running', 'done', 'failed', 'cancelled']).notNull().default('queued'),
     done: int('done').notNull().default(0),
     total: int('total').notNull().default(0),
     message: varchar('message', { length: 500 }).notNull().default(''),
-    result: document<Record<string, unknown>>('result'),
+    result: kept<Record<string, unknown>>('result'),
     /** Two open jobs of the same key are one. Emptied when the job ends. */
     onceKey: varchar('once_key', { length: 160 }).unique(),
     /** Jobs of the same lane run one after another, in the order in which they were asked for. */
@@ -36,7 +36,7 @@ export const uploads = mysqlTable('uploads', {
   id: rowId(),
   name: varchar('name', { length: 255 }).notNull(),
   /** The heads of its columns, once it has been looked at. */
-  columns: document<string[]>('columns'),
+  columns: kept<string[]>('columns'),
   madeAt: madeAt(),
 });
 
@@ -56,5 +56,5 @@ export const uploadPieces = mysqlTable(
 /** What kind of workspace this is and what has been set up in it. */
 export const workspace = mysqlTable('workspace', {
   key: varchar('key', { length: 40 }).primaryKey(),
-  value: document<Record<string, unknown>>('value').notNull(),
+  value: kept<Record<string, unknown>>('value').notNull(),
 });

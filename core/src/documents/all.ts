@@ -1,0 +1,15 @@
+import type { TSchema } from '@sinclair/typebox';
+import { CostingDocument } from './costing.ts';
+import { FeeSchedule } from './fee-schedule.ts';
+import { FlagRules } from './flag-rules.ts';
+import { Scoresheet } from './scoresheet.ts';
+import { ShelfRules } from './shelf-rules.ts';
+
+/** Every document that people edit and keep, by the name of its JSON Schema in docs/schemas. */
+export const DOCUMENTS: Readonly<Record<string, TSchema>> = {
+  costing: CostingDocument,
+  'fee-schedule': FeeSchedule,
+  'flag-rules': FlagRules,
+  scoresheet: Scoresheet,
+  'shelf-rules': ShelfRules,
+};
