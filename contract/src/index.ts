@@ -1,4 +1,5 @@
 import { candidates, reviews, watch } from './candidates.ts';
+import { costingRoutes } from './costing.ts';
 import { curves } from './curves.ts';
 import { demand } from './demand.ts';
 import { listings } from './listings.ts';
@@ -7,4 +8,15 @@ import { siftRoutes } from './sift.ts';
 import { sources } from './sources.ts';
 
 /** Every route of the API, by capability. */
-export const routes = { sources, sift: siftRoutes, demand, curves, listings, candidates, watch, reviews, shortlist };
+export const routes = {
+  sources,
+  sift: siftRoutes,
+  demand,
+  curves,
+  listings,
+  costing: costingRoutes,
+  candidates,
+  watch,
+  reviews,
+  shortlist,
+};

@@ -1,5 +1,6 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
+import { KeptCosting } from './costing.ts';
 import { route } from './route.ts';
 import {
   Aside,
@@ -15,38 +16,10 @@ import {
   UnitsInAllWays,
 } from './sheet.ts';
 import { Done, Id, Kept, ListingBrief, MarketplaceId } from './shapes.ts';
-import { Day, Money, MOST_COUNT, MOST_MONEY, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
+import { Day, Money, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
 import { MarkState } from '@kettle/core/documents/stages';
 
 export const FeeLine = Type.Object({ key: Type.String(), label: Type.String(), amount: Money, note: Type.String() });
-
-/** A sum of money from 0 on. */
-const Sum = Type.Integer({ minimum: 0, maximum: MOST_MONEY });
-export const CostingInputs = Type.Object(
-  {
-    unitCost: Nullable(Sum),
-    freight: Nullable(Sum),
-    dutyRate: Type.Number({ minimum: 0, maximum: 5 }),
-    preparation: Sum,
-    advertisingRate: Type.Number({ minimum: 0, maximum: 1 }),
-    returnRate: Type.Number({ minimum: 0, maximum: 1 }),
-    lossPerReturn: Sum,
-    monthsStored: Type.Number({ minimum: 0, maximum: 60 }),
-    fulfilment: Type.Union([Type.Literal('marketplace'), Type.Literal('seller')]),
-    firstOrder: Nullable(Type.Integer({ minimum: 1, maximum: MOST_COUNT })),
-    samples: Sum,
-    pictures: Sum,
-    launchAdvertising: Sum,
-    reserve: Sum,
-  },
-  { additionalProperties: false },
-);
-/** A saved costing: the inputs and the price they are tried at (null: the listing's own). */
-export const SavedCosting = Type.Object(
-  { price: Nullable(Type.Integer({ minimum: 1, maximum: MOST_MONEY })), inputs: CostingInputs, version: Version },
-  { additionalProperties: false },
-);
-export type SavedCosting = Static<typeof SavedCosting>;
 
 export const ListingSheet = Type.Object({
   listing: ListingBrief,
@@ -77,7 +50,7 @@ export const ListingSheet = Type.Object({
   ]),
   /** The schedule in force, so that the interface computes with the same one. */
   schedule: Nullable(Type.Object({ id: Id, name: Type.String(), validFrom: Day, document: FeeSchedule })),
-  costing: SavedCosting,
+  costing: KeptCosting,
   stated: Type.Array(Type.Object({ measure: Type.String(), value: Type.Number(), source: Type.String(), day: Day })),
   watchedSince: Nullable(Day),
   readings: Type.Integer(),
@@ -135,12 +108,6 @@ export const listings = {
     '/api/marketplaces/{marketplace}/listings/{code}/history',
     'Its daily readings and monthly averages.',
     { params: byCode, reply: History },
-  ),
-  saveCosting: route(
-    'put',
-    '/api/marketplaces/{marketplace}/listings/{code}/costing',
-    'Keeps what was typed into its costing.',
-    { params: byCode, body: SavedCosting, reply: SavedCosting },
   ),
   surroundings: route(
     'get',

@@ -1,8 +1,8 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { route } from './route.ts';
-import { Id, Kept, MarketplaceId } from './shapes.ts';
-import { Day, Money, Nullable, Version } from '@kettle/core/documents/shapes';
+import { Done, Id, Kept, MarketplaceId } from './shapes.ts';
+import { exactly, Day, Money, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
 import { Stage } from '@kettle/core/documents/stages';
 
 const Points = Type.Object({
@@ -50,6 +50,9 @@ export const ScoredCandidate = Type.Object({
   profit: Nullable(Money),
   margin: Nullable(Type.Number()),
   outlay: Nullable(Money),
+  /** Of the line-up: what the two largest take of its revenue, and its median number of reviews. */
+  topTwoShare: Nullable(Rate),
+  reviewsMedian: Nullable(Type.Number()),
   weeksWatched: Nullable(Type.Number()),
   worstGripe: Nullable(Type.String()),
   thenUnits: Nullable(Type.Number()),
@@ -57,13 +60,31 @@ export const ScoredCandidate = Type.Object({
   lookAgainOn: Nullable(Day),
 });
 export type ScoredCandidate = Static<typeof ScoredCandidate>;
-export const ScoresheetReply = Type.Object({ id: Id, document: Scoresheet });
+/** A scoresheet in its newest version. */
+export const KeptScoresheet = Type.Object({ id: Id, version: Version, inUse: Type.Boolean(), document: Scoresheet });
+export type KeptScoresheet = Static<typeof KeptScoresheet>;
+export const ScoresheetBrief = Type.Object({ id: Id, name: Type.String(), version: Version, inUse: Type.Boolean() });
+export type ScoresheetBrief = Static<typeof ScoresheetBrief>;
 
 const byId = Type.Object({ id: Id });
 const inMarketplace = Type.Object({ marketplace: MarketplaceId });
 
 export const shortlist = {
-  scoresheet: route('get', '/api/scoresheet', 'The scoresheet in use.', { reply: ScoresheetReply }),
+  scoresheet: route('get', '/api/scoresheet', 'The scoresheet in use.', { reply: KeptScoresheet }),
+  scoresheets: route('get', '/api/scoresheets', 'All scoresheets.', { reply: Type.Array(ScoresheetBrief) }),
+  addScoresheet: route('post', '/api/scoresheets', 'Keeps another scoresheet, beside the one in use.', {
+    body: Type.Object({ document: Scoresheet }, exactly),
+    reply: Type.Object({ id: Id }),
+  }),
+  keepScoresheet: route('put', '/api/scoresheets/{id}', 'Keeps a change of a scoresheet as its newest version.', {
+    params: byId,
+    body: Type.Object({ document: Scoresheet, version: Version }, exactly),
+    reply: Kept,
+  }),
+  takeScoresheet: route('post', '/api/scoresheets/{id}/in-use', 'Puts a scoresheet in use in place of the other.', {
+    params: byId,
+    reply: Done,
+  }),
   standing: route('get', '/api/marketplaces/{marketplace}/shortlist', 'All candidates in the order of their scores.', {
     params: inMarketplace,
     reply: Type.Array(ScoredCandidate),

@@ -9,7 +9,7 @@ const measured = (values: Record<string, number>): Answers['measured'] =>
   Object.fromEntries(Object.entries(values).map(([k, value]) => [k, { value, source: 'test' }]));
 const good = {
   units: 400,
-  revenueMedian: 9000,
+  revenueMedian: 900_000,
   reviewsMedian: 60,
   topTwoShare: 0.4,
   margin: 0.32,

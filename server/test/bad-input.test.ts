@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { emptyCosting } from '@kettle/core/costing/costing';
+import { emptyCosting, withAmount } from '@kettle/core/costing/costing';
+import type { ListingSheet } from '@kettle/contract/listings';
 import type { Problem } from '@kettle/contract/shapes';
 import { csv, startProgram, type Program } from './program.ts';
 
@@ -10,9 +11,8 @@ beforeAll(async () => {
 afterAll(() => program.stop());
 
 const CODE = 'QS0049G9';
-const costing = (change: object): object => ({
-  price: null,
-  inputs: { ...emptyCosting(), unitCost: 900, freight: 200, ...change },
+const costing = (unitCost: number, change: object = {}): object => ({
+  document: { ...withAmount(emptyCosting(), 'unit-cost', { kind: 'sum', sum: unitCost }), ...change },
   version: 0,
 });
 
@@ -34,18 +34,25 @@ describe('each wrong request gets problem details with a sentence', () => {
     ['candidate below one', 'GET', '/api/candidates/0', undefined, 422, /1 or more/],
     ['unknown job', 'GET', '/api/jobs/999999', undefined, 404, /Job 999999/],
     ['unknown address', 'GET', '/api/nothing', undefined, 404, /not in this workspace/],
-    ['price of 0 to try', 'PUT', `${m}/listings/${CODE}/costing`, { ...costing({}), price: 0 }, 422, /price/],
-    ['price of −1 to try', 'PUT', `${m}/listings/${CODE}/costing`, { ...costing({}), price: -1 }, 422, /price/],
-    ['cost of −1', 'PUT', `${m}/listings/${CODE}/costing`, costing({ unitCost: -1 }), 422, /inputs.unitCost/],
+    ['price of 0 to try', 'PUT', `${m}/listings/${CODE}/costing`, costing(900, { price: 0 }), 422, /price/],
+    ['price of −1 to try', 'PUT', `${m}/listings/${CODE}/costing`, costing(900, { price: -1 }), 422, /price/],
+    [
+      'cost of −1',
+      'PUT',
+      `${m}/listings/${CODE}/costing`,
+      costing(-1),
+      422,
+      /document.lines.0.amount.sum. must be 0 or more/,
+    ],
     [
       'text for a number',
       'PUT',
       `${m}/listings/${CODE}/costing`,
-      costing({ monthsStored: 'two' }),
+      costing(900, { monthsStored: 'two' }),
       422,
-      /inputs.monthsStored.*number/,
+      /document.monthsStored.*number/,
     ],
-    ['a field that is not known', 'PUT', `${m}/listings/${CODE}/costing`, costing({ colour: 1 }), 422, /colour/],
+    ['a field that is not known', 'PUT', `${m}/listings/${CODE}/costing`, costing(900, { colour: 1 }), 422, /colour/],
     ['no body', 'POST', `${m}/candidates`, undefined, 422, /"anchor" is missing/],
     ['anchor that is not there', 'POST', `${m}/candidates`, { anchor: 'NOPE1', rivals: [] }, 422, /no listing NOPE1/],
     ['hob by three days', 'POST', `${m}/hob`, { days: 3 }, 422, /.+/],
@@ -115,13 +122,10 @@ describe('a sift keeps what can be understood', () => {
 
 test('what was kept before stays after refused changes', async () => {
   const path = `/api/marketplaces/quayside/listings/${CODE}/costing`;
-  await program.put(path, costing({ unitCost: 940 }));
-  await program.put(path, costing({ unitCost: -5 }));
-  const { json } = await program.call<{ costing: { inputs: { unitCost: number } } }>(
-    'GET',
-    `/api/marketplaces/quayside/listings/${CODE}`,
-  );
-  expect(json.costing.inputs.unitCost).toBe(940);
+  await program.put(path, costing(940));
+  await program.put(path, costing(-5));
+  const { json } = await program.call<ListingSheet>('GET', `/api/marketplaces/quayside/listings/${CODE}`);
+  expect(json.costing.document.lines[0]).toMatchObject({ key: 'unit-cost', amount: { sum: 940 } });
 });
 
 test('an answer that is no option, and a criterion that is measured, are refused', async () => {

@@ -1,4 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { KeptCosting } from '@kettle/contract/costing';
+import { withAmount } from '@kettle/core/costing/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { Problem } from '@kettle/contract/shapes';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
@@ -27,16 +29,27 @@ interface Kept {
   mine: (now: never) => object;
   theirs: (now: never) => object;
 }
+type Costed = Pick<KeptCosting, 'document'>;
 const documents: Kept[] = [
   {
     name: 'costing',
-    path: () => `${at}/listings/${CODE}/costing`,
+    path: () => `${at}/listings/QS004AH0/costing`,
     read: async () => {
-      const { version, ...content } = (await sheet()).costing;
-      return { version, content };
+      const { version, document } = (await get<ListingSheet>(`${at}/listings/QS004AH0`)).costing;
+      return { version, content: { document } };
     },
-    mine: (now: ListingSheet['costing']) => ({ ...now, inputs: { ...now.inputs, unitCost: 940 } }),
-    theirs: (now: ListingSheet['costing']) => ({ ...now, inputs: { ...now.inputs, freight: 210 } }),
+    mine: (now: Costed) => ({ document: withAmount(now.document, 'unit-cost', { kind: 'sum', sum: 940 }) }),
+    theirs: (now: Costed) => ({ document: withAmount(now.document, 'freight', { kind: 'sum', sum: 210 }) }),
+  },
+  {
+    name: 'costing of a candidate',
+    path: () => `/api/candidates/${candidate}/costing`,
+    read: async () => {
+      const { version, document } = await get<KeptCosting>(`/api/candidates/${candidate}/costing`);
+      return { version, content: { document } };
+    },
+    mine: (now: Costed) => ({ document: withAmount(now.document, 'unit-cost', { kind: 'sum', sum: 940 }) }),
+    theirs: (now: Costed) => ({ document: withAmount(now.document, 'freight', { kind: 'sum', sum: 210 }) }),
   },
   {
     name: 'rules for flags',
@@ -141,7 +154,12 @@ test('of many changes at the same moment made to one version, one is kept and al
   const path = `${at}/listings/QS003W36/costing`;
   const { costing } = await get<ListingSheet>(`${at}/listings/QS003W36`);
   const answers = await Promise.all(
-    Array.from({ length: 8 }, (_, i) => put(path, { ...costing, inputs: { ...costing.inputs, unitCost: 100 + i } })),
+    Array.from({ length: 8 }, (_, i) =>
+      put(path, {
+        document: withAmount(costing.document, 'unit-cost', { kind: 'sum', sum: 100 + i }),
+        version: costing.version,
+      }),
+    ),
   );
   const kept = answers.filter((a) => a.status === 200);
   expect(kept).toHaveLength(1);

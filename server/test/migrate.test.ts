@@ -9,7 +9,7 @@ import { repositoryRoot } from '../../scripts/private-database.mjs';
 import { structureOf } from './faults/fingerprint.ts';
 import { freshSchema } from './program.ts';
 
-const MIGRATIONS = join(repositoryRoot, 'server', 'src', 'db', 'migrations');
+const MIGRATIONS = join(repositoryRoot, 'server', 'src', 'ground', 'db', 'migrations');
 
 const withSchema = async <T>(action: (database: Database) => Promise<T>): Promise<T> => {
   const database = openDatabase(await freshSchema(), 3);

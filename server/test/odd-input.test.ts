@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { request } from 'node:http';
-import { emptyCosting } from '@kettle/core/costing/costing';
+import { emptyCosting, withAmount } from '@kettle/core/costing/costing';
 import type { Problem } from '@kettle/contract/shapes';
 import type { Preview } from '@kettle/contract/sources';
 import { count } from 'drizzle-orm';
@@ -27,26 +27,29 @@ const curve = {
   reviewRate: null,
   reviewSpread: null,
 };
-const inputs = { ...emptyCosting(), unitCost: 900, freight: 200 };
+const costing = (change: object, unitCost = 900): object => ({
+  document: { ...withAmount(emptyCosting(), 'unit-cost', { kind: 'sum', sum: unitCost }), ...change },
+  version: 0,
+});
 describe('values that no column and no meaning allows are refused with their field', () => {
   test.each<[string, string, string, unknown, string]>([
     ['a number of a candidate beyond all', 'GET', '/api/candidates/1e400', undefined, 'id'],
     ['a number that is none', 'GET', '/api/candidates/Infinity', undefined, 'id'],
     ['a number beyond what is exact', 'GET', '/api/jobs/9007199254740993', undefined, 'id'],
-    ['a price of 1e308', 'PUT', `${at}/listings/${CODE}/costing`, { price: 1e308, inputs, version: 0 }, 'price'],
+    ['a price of 1e308', 'PUT', `${at}/listings/${CODE}/costing`, costing({ price: 1e308 }), 'document.price'],
     [
       'a unit cost of 1e300',
       'PUT',
       `${at}/listings/${CODE}/costing`,
-      { price: null, inputs: { ...inputs, unitCost: 1e300 }, version: 0 },
-      'inputs.unitCost',
+      costing({}, 1e300),
+      'document.lines.0.amount.sum',
     ],
     [
       'a first order of 2^53',
       'PUT',
       `${at}/listings/${CODE}/costing`,
-      { price: null, inputs: { ...inputs, firstOrder: 2 ** 53 }, version: 0 },
-      'inputs.firstOrder',
+      costing({ firstOrder: 2 ** 53 }),
+      'document.firstOrder',
     ],
     [
       '30 February',
@@ -104,11 +107,11 @@ describe('values that no column and no meaning allows are refused with their fie
     expect([status, json.fields!.length]).toEqual([422, 20]);
   });
   test('1e400 in a body is no number either', async () => {
-    const text = JSON.stringify({ price: 777, inputs, version: 0 }).replace('777', '1e400');
+    const text = JSON.stringify(costing({ price: 777 })).replace('777', '1e400');
     const { status, json } = await program.call<Problem>('PUT', `${at}/listings/${CODE}/costing`, text, {
       'content-type': 'application/json',
     });
-    expect([status, json.field]).toEqual([422, 'price']);
+    expect([status, json.field]).toEqual([422, 'document.price']);
   });
 });
 

@@ -3,6 +3,8 @@ import '@testing-library/jest-dom/jest-globals';
 import { act, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import userEvent from '@testing-library/user-event';
+import type { KeptCosting } from '@kettle/contract/costing';
+import { withAmount } from '@kettle/core/costing/costing';
 import type { Candidate, MinedReviews } from '@kettle/contract/candidates';
 import { MoneyPanel } from '../src/capabilities/costing/money-panel.tsx';
 import { ReviewsTab } from '../src/capabilities/reviews/reviews-tab.tsx';
@@ -11,7 +13,13 @@ import { sheet } from './sheet-fixture.ts';
 
 beforeEach(() => localStorage.clear());
 const unitCost = () => screen.getByRole('textbox', { name: 'Unit cost USD' });
-type Body = { version: number; inputs: { unitCost: number | null } };
+type Body = Pick<KeptCosting, 'document' | 'version'>;
+/** A costing with another unit cost. */
+const at = (unitCost: number) => withAmount(sheet().costing.document, 'unit-cost', { kind: 'sum', sum: unitCost });
+const unitCostOf = (body: unknown): unknown => {
+  const { amount } = (body as Body).document.lines.find((l) => l.key === 'unit-cost')!;
+  return amount.kind === 'sum' && amount.sum;
+};
 const stale = (current: object) => ({
   type: '/problems/stale',
   title: 'This was changed in another window since you opened it.',
@@ -23,20 +31,20 @@ describe('a document that is kept as it is typed', () => {
   test('each change is made to the version that the one before brought', async () => {
     let version = 7;
     const asked = answering((_, __, body) => ({ ...(body as Body), version: ++version }));
-    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(unitCost(), '9');
     await waitFor(() => expect(asked).toHaveLength(1));
     await userEvent.type(unitCost(), '4');
     await waitFor(() => expect(asked).toHaveLength(2));
     expect(asked.map((a) => (a.body as Body).version)).toEqual([0, 8]);
-    expect((asked[1]!.body as Body).inputs.unitCost).toBe(9400);
+    expect(unitCostOf(asked[1]!.body)).toBe(9400);
   });
   test('refused as an older one, nothing typed is lost: both stand side by side, and mine is kept on top of the newer', async () => {
-    const theirs = { ...sheet().costing, inputs: { ...sheet().costing.inputs, unitCost: 700 }, version: 5 };
+    const theirs = { document: at(700), version: 5 };
     const asked = answering((_, __, body) =>
       (body as Body).version === 5 ? { ...(body as Body), version: 6 } : stale(theirs),
     );
-    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(unitCost(), '8');
     expect(await screen.findByText('This was changed in another window since you opened it.')).toBeInTheDocument();
     expect(screen.getByRole('row', { name: /Unit cost 8.00 7.00/ })).toBeInTheDocument();
@@ -44,14 +52,15 @@ describe('a document that is kept as it is typed', () => {
     const before = asked.length;
     await userEvent.click(screen.getByRole('button', { name: 'Keep what is typed here' }));
     await waitFor(() => expect(asked.length).toBe(before + 1));
-    expect(asked.at(-1)!.body).toMatchObject({ version: 5, inputs: { unitCost: 800 } });
+    expect(asked.at(-1)!.body).toMatchObject({ version: 5 });
+    expect(unitCostOf(asked.at(-1)!.body)).toBe(800);
     await waitFor(() => expect(screen.queryByText(/changed in another window/)).not.toBeInTheDocument());
   });
   test('the same content kept elsewhere is no conflict', async () => {
     answering((_, __, body) => stale({ ...(body as Body), version: 9 }));
-    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(unitCost(), '8');
-    await waitFor(() => expect(localStorage.getItem('kettle/typed/costing/quayside/QS1')).toBeNull());
+    await waitFor(() => expect(localStorage.getItem('kettle/typed/money/quayside/QS1')).toBeNull());
     expect(screen.queryByText(/changed in another window/)).not.toBeInTheDocument();
   });
   test('what could not be sent waits in the browser and is sent when one comes back', async () => {
@@ -61,25 +70,25 @@ describe('a document that is kept as it is typed', () => {
         ? { type: '/problems/database-away', title: 'The database does not answer.', status: 503 }
         : { ...(body as Body), version: 1 },
     );
-    const { unmount } = show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    const { unmount } = show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(unitCost(), '8');
     await waitFor(() => expect(asked.length).toBeGreaterThan(0));
     unmount();
     away = false;
     const before = asked.length;
-    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
     expect(unitCost()).toHaveValue('8');
     await waitFor(() => expect(asked.length).toBeGreaterThan(before));
-    await waitFor(() => expect(localStorage.getItem('kettle/typed/costing/quayside/QS1')).toBeNull());
+    await waitFor(() => expect(localStorage.getItem('kettle/typed/money/quayside/QS1')).toBeNull());
   });
   test('a newer one that comes while nothing is typed is taken over', () => {
     answering((_, __, body) => body);
-    const newer = { ...sheet().costing, inputs: { ...sheet().costing.inputs, unitCost: 700 }, version: 5 };
+    const newer = { ...sheet().costing, document: at(700), version: 5 };
     let put = (_: ReturnType<typeof sheet>): void => {};
     const Frame = () => {
       const [shown, set] = useState(sheet());
       put = set;
-      return <MoneyPanel market={quayside} sheet={shown} />;
+      return <MoneyPanel market={quayside} sheet={shown} costing={shown.costing} />;
     };
     show(<Frame />);
     expect(unitCost()).toHaveValue('');

@@ -2,6 +2,7 @@ import { expect, test, describe } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { emptyCosting } from '@kettle/core/costing/costing';
 import { MoneyPanel } from '../src/capabilities/costing/money-panel.tsx';
 import { answering, quayside, show } from './render.tsx';
 import { sheet } from './sheet-fixture.ts';
@@ -9,7 +10,7 @@ import { sheet } from './sheet-fixture.ts';
 describe('what is left of the price', () => {
   test('asks for what is missing, then gives profit, margin and break-even at once, and keeps them', async () => {
     const asked = answering((_, __, body) => body);
-    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
     expect(screen.getByText('Type in what one piece costs at the factory.')).toBeInTheDocument();
     expect(screen.getByTestId('net')).toHaveTextContent('29.06');
     await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '9.40');
@@ -22,13 +23,21 @@ describe('what is left of the price', () => {
       expect(asked.at(-1)).toMatchObject({
         method: 'PUT',
         path: '/api/marketplaces/quayside/listings/QS1/costing',
-        body: { inputs: { unitCost: 940, freight: 210 } },
+        body: {
+          version: 0,
+          document: {
+            lines: expect.arrayContaining([
+              expect.objectContaining({ key: 'unit-cost', amount: { kind: 'sum', sum: 940 } }),
+              expect.objectContaining({ key: 'freight', amount: { kind: 'sum', sum: 210 } }),
+            ]),
+          },
+        },
       }),
     );
   });
   test('what was typed is kept when the sheet is closed at once', async () => {
     const asked = answering((_, __, body) => body);
-    const { unmount } = show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    const { unmount } = show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '5');
     unmount();
     await waitFor(() => expect(asked.some((a) => a.method === 'PUT')).toBe(true));
@@ -39,15 +48,45 @@ describe('what is left of the price', () => {
       title: 'The database does not answer at the moment.',
       status: 503,
     }));
-    show(<MoneyPanel market={quayside} sheet={sheet()} />);
+    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '5');
     expect(await screen.findByText('The database does not answer at the moment.')).toBeInTheDocument();
     expect(screen.getByRole('textbox', { name: 'Unit cost USD' })).toHaveValue('5');
+  });
+  test('of a candidate it is kept with the candidate, and its own lines are there to be typed', async () => {
+    const asked = answering(() => ({ version: 3 }));
+    const document = {
+      ...emptyCosting(),
+      monthsStored: 1.4,
+      lines: [
+        ...emptyCosting().lines,
+        {
+          key: 'labels',
+          label: 'Labels',
+          part: 'landed' as const,
+          amount: { kind: 'sum' as const, sum: null },
+          note: '',
+          source: '',
+        },
+      ],
+    };
+    const kept = { name: 'First costing', version: 2, document, candidate: { id: 7, name: 'Press' } };
+    show(<MoneyPanel market={quayside} sheet={sheet()} costing={kept} full />);
+    await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '9');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Freight a unit USD' }), '2');
+    expect(screen.getByText('Type in "Labels".')).toBeInTheDocument();
+    await userEvent.type(screen.getByRole('textbox', { name: 'Labels USD' }), '0.10');
+    // 29.06 − 9.00 − 2.00 − 0.10 − 10 % advertising of 41.09.
+    expect(screen.getByTestId('profit')).toHaveTextContent('13.85');
+    await waitFor(() =>
+      expect(asked.at(-1)).toMatchObject({ method: 'PUT', path: '/api/candidates/7/costing', body: { version: 2 } }),
+    );
   });
   test('without a schedule it says what to do', () => {
     show(
       <MoneyPanel
         market={quayside}
+        costing={sheet().costing}
         sheet={sheet({ schedule: null, fees: { known: false, reason: 'Quayside has no fee schedule in force.' } })}
       />,
     );

@@ -52,7 +52,12 @@ export const sheet = (change: Partial<ListingSheet> = {}): ListingSheet => ({
     warnings: [],
   },
   schedule: { id: 1, name: 'Fees of 2026', validFrom: '2026-01-01', document: schedule },
-  costing: { version: 0, price: null, inputs: { ...emptyCosting(), monthsStored: 1.4 } },
+  costing: {
+    name: 'First costing',
+    version: 0,
+    document: { ...emptyCosting(), monthsStored: 1.4 },
+    candidate: null,
+  },
   stated: [],
   watchedSince: null,
   readings: 0,

@@ -6,7 +6,7 @@ import { answering, show } from './render.tsx';
 
 /** Asks for some things and keeps on looking at them, as screens do. */
 const looking = async () => {
-  const asked = answering(() => ({}));
+  const asked = answering(() => ({ costing: { candidate: null } }));
   const { store } = show(null);
   const { sheet, keepCounts } = sheetApi.endpoints;
   const { candidate, candidateScore, addNote, moveStage } = candidatesApi.endpoints;

@@ -1,117 +1,184 @@
-import { marketplaceFees, type Fees, type FeeOptions } from '../fees/fees.ts';
+import type { CostAmount, CostingDocument, CostLine } from '../documents/costing.ts';
+import { marketplaceFees, percent, type Fees } from '../fees/fees.ts';
 import type { FeeSubject } from '../fees/schedule.ts';
 import type { FeeSchedule } from '../documents/fee-schedule.ts';
 import { roundHalfAway, shareOf, type Minor } from '../money/money.ts';
 
-/** What the seller states about one product. Money a piece in minor units, rates as fractions; null is "not known yet". */
-export interface CostingInputs {
-  unitCost: Minor | null;
-  /** From the factory to the marketplace's warehouse, a piece. */
-  freight: Minor | null;
-  /** Duty on the customs value, which is taken to be the unit cost. */
-  dutyRate: number;
-  /** Preparation, labels and inspection, a piece. */
-  preparation: Minor;
-  /** Advertising as a share of the price. */
-  advertisingRate: number;
-  /** Share of sold pieces that come back, and what each costs besides. */
-  returnRate: number;
-  lossPerReturn: Minor;
-  monthsStored: number;
-  fulfilment: FeeOptions['fulfilment'];
-  /** First order in pieces, and what the launch costs besides the goods. */
-  firstOrder: number | null;
-  samples: Minor;
-  pictures: Minor;
-  launchAdvertising: Minor;
-  reserve: Minor;
-}
+/** The line that says what one piece costs at the factory: duty is taken on it. */
+export const UNIT_COST = 'unit-cost';
 
-/** The inputs of a costing nobody has typed anything into. @example emptyCosting().unitCost // => null */
-export const emptyCosting = (): CostingInputs => ({
-  unitCost: null,
-  freight: null,
-  dutyRate: 0,
-  preparation: 0,
-  advertisingRate: 0.1,
-  returnRate: 0,
-  lossPerReturn: 0,
-  monthsStored: 1.5,
-  fulfilment: 'marketplace',
-  firstOrder: null,
-  samples: 0,
-  pictures: 0,
-  launchAdvertising: 0,
-  reserve: 0,
+const sum = (amount: Minor | null): CostAmount => ({ kind: 'sum', sum: amount });
+const line = (key: string, label: string, part: CostLine['part'], amount: CostAmount): CostLine => ({
+  key,
+  label,
+  part,
+  amount,
+  note: '',
+  source: '',
 });
+
+/** A costing nobody has typed anything into. @example emptyCosting().lines[0] // => {"key":"unit-cost","label":"Unit cost","part":"landed","amount":{"kind":"sum","sum":null},"note":"","source":""} */
+export const emptyCosting = (): CostingDocument => ({
+  format: 'cold-kettle/costing',
+  price: null,
+  fulfilment: 'marketplace',
+  monthsStored: 1.5,
+  firstOrder: null,
+  lines: [
+    line(UNIT_COST, 'Unit cost', 'landed', sum(null)),
+    line('freight', 'Freight a unit', 'landed', sum(null)),
+    line('duty', 'Duty on unit cost', 'landed', { kind: 'share', of: 'unit-cost', rate: 0 }),
+    line('preparation', 'Preparation a unit', 'landed', sum(0)),
+    line('advertising', 'Advertising, of price', 'sale', { kind: 'share', of: 'price', rate: 0.1 }),
+    line('returns', 'Returns', 'sale', { kind: 'returns', rate: 0, loss: 0 }),
+    line('samples', 'Samples', 'launch', sum(0)),
+    line('pictures', 'Pictures', 'launch', sum(0)),
+    line('launch-advertising', 'Launch advertising', 'launch', sum(0)),
+    line('reserve', 'Reserve', 'launch', sum(0)),
+  ],
+});
+
+/** A costing with another amount in one of its lines. @example withAmount(emptyCosting(), 'freight', { kind: 'sum', sum: 210 }).lines[1].amount.sum // => 210 */
+export const withAmount = (document: CostingDocument, key: string, amount: CostAmount): CostingDocument => ({
+  ...document,
+  lines: document.lines.map((l) => (l.key === key ? { ...l, amount } : l)),
+});
+
+/** Why a costing cannot be meant, in a sentence, or null. @example costingFault(emptyCosting()) // => null */
+export const costingFault = ({ lines }: CostingDocument): string | null => {
+  const keys = new Set<string>();
+  for (const { key, label } of lines) {
+    if (keys.has(key)) return `The line "${label}" is there twice (${key}).`;
+    keys.add(key);
+  }
+  return null;
+};
+
+/** A line as it came out: what it takes of each piece, or once for a launch. */
+export interface CostedLine {
+  key: string;
+  label: string;
+  part: CostLine['part'];
+  /** Null while it is not known. */
+  amount: Minor | null;
+  /** How the amount came about, in words. */
+  note: string;
+  source: string;
+}
 
 export interface Costing {
   fees: Fees;
   net: Minor;
-  duty: Minor;
-  /** Unit cost, freight, duty and preparation. */
+  /** The lines of the document, in its order. */
+  lines: CostedLine[];
+  /** What a piece costs until it lies in the warehouse. */
   landed: Minor;
-  advertising: Minor;
-  returns: Minor;
+  /** What each sale takes besides the fees: advertising, returns. */
+  sale: Minor;
   profit: Minor;
   /** Profit ÷ price. */
   margin: number;
   /** Profit ÷ landed cost; null when the landed cost is 0. */
   returnOnCost: number | null;
-  /** Money a launch takes before it earns; null while the first order is not known. */
+  /** Money a launch takes before it earns; null while the first order or a line of the launch is not known. */
   outlay: Minor | null;
 }
-export type CostingOrReason = { known: true; costing: Costing } | { known: false; reason: string; net: Minor | null };
+export type CostingOrReason =
+  { known: true; costing: Costing } | { known: false; reason: string; net: Minor | null; lines: CostedLine[] };
+
+const ASKED: Readonly<Record<string, string>> = {
+  [UNIT_COST]: 'Type in what one piece costs at the factory.',
+  freight: 'Type in the freight for one piece.',
+};
 
 /**
- * What is left of a price: net = price − marketplace fees; profit = net − landed cost − advertising − returns.
- * Unknown, with the net where that is known, until unit cost and freight are.
+ * What is left of a price: net = price − marketplace fees; profit = net − landed cost − what each sale takes. Each line
+ * is rounded once. Unknown, with the net where that is known, until every line of the landed cost and of the sale is.
  * Check (common practice, no source): to earn 10 on a cost of 5 with freight 1, net must be 16.
  */
 export const costing = (
   schedule: FeeSchedule,
   subject: FeeSubject,
-  inputs: CostingInputs,
+  document: CostingDocument,
   day: string,
 ): CostingOrReason => {
   const result = marketplaceFees(schedule, subject, {
-    fulfilment: inputs.fulfilment,
-    monthsStored: inputs.monthsStored,
+    fulfilment: document.fulfilment,
+    monthsStored: document.monthsStored,
     day,
   });
-  if (!result.known) return { known: false, reason: result.reason, net: null };
+  const lines = costedLines(document, subject.price);
+  if (!result.known) return { known: false, reason: result.reason, net: null, lines };
   const { fees } = result;
-  if (inputs.unitCost === null)
-    return { known: false, reason: 'Type in what one piece costs at the factory.', net: fees.net };
-  if (inputs.freight === null) return { known: false, reason: 'Type in the freight for one piece.', net: fees.net };
-  const duty = shareOf(inputs.unitCost, inputs.dutyRate);
-  const landed = inputs.unitCost + inputs.freight + duty + inputs.preparation;
-  const advertising = shareOf(subject.price, inputs.advertisingRate);
-  const returns = roundHalfAway(inputs.returnRate * inputs.lossPerReturn);
-  const profit = profitFrom(fees.net, landed, advertising, returns);
+  if (!document.lines.some((l) => l.key === UNIT_COST))
+    return { known: false, reason: ASKED[UNIT_COST]!, net: fees.net, lines };
+  const missing = lines.find((l) => l.part !== 'launch' && l.amount === null);
+  if (missing)
+    return { known: false, reason: ASKED[missing.key] ?? `Type in "${missing.label}".`, net: fees.net, lines };
+  const landed = sumOf(lines, 'landed')!;
+  const sale = sumOf(lines, 'sale')!;
+  const launch = sumOf(lines, 'launch');
+  const profit = profitFrom(fees.net, landed, sale);
   return {
     known: true,
     costing: {
       fees,
       net: fees.net,
-      duty,
+      lines,
       landed,
-      advertising,
-      returns,
+      sale,
       profit,
       margin: profit / subject.price,
       returnOnCost: landed > 0 ? profit / landed : null,
-      outlay:
-        inputs.firstOrder === null
-          ? null
-          : inputs.firstOrder * landed + inputs.samples + inputs.pictures + inputs.launchAdvertising + inputs.reserve,
+      outlay: document.firstOrder === null || launch === null ? null : document.firstOrder * landed + launch,
     },
   };
 };
 
-/** Net less all that is not the marketplace's. @example profitFrom(1600, 600, 0, 0) // => 1000 */
-export const profitFrom = (net: Minor, landed: Minor, advertising: Minor, returns: Minor): Minor =>
-  net - landed - advertising - returns;
+const sumOf = (lines: readonly CostedLine[], part: CostLine['part']): Minor | null => {
+  let total = 0;
+  for (const { part: of, amount } of lines)
+    if (of === part) {
+      if (amount === null) return null;
+      total += amount;
+    }
+  return total;
+};
+
+const costedLines = ({ lines }: CostingDocument, price: Minor): CostedLine[] => {
+  const unitCost = lines.find((l) => l.key === UNIT_COST)?.amount;
+  const base = { price, 'unit-cost': unitCost?.kind === 'sum' ? unitCost.sum : null };
+  return lines.map(({ key, label, part, amount, note, source }) => {
+    const taken = amountOf(amount, base);
+    return { key, label, part, amount: taken.amount, note: note || taken.note, source };
+  });
+};
+
+const amountOf = (
+  amount: CostAmount,
+  base: Readonly<Record<'price' | 'unit-cost', Minor | null>>,
+): { amount: Minor | null; note: string } => {
+  switch (amount.kind) {
+    case 'sum':
+      return { amount: amount.sum, note: '' };
+    case 'share': {
+      const of = base[amount.of];
+      const words = amount.of === 'price' ? 'the price' : 'the unit cost';
+      return {
+        amount: amount.rate === null || of === null ? null : shareOf(of, amount.rate),
+        note: amount.rate === null ? `a share of ${words}` : `${percent(amount.rate)} of ${words}`,
+      };
+    }
+    case 'returns':
+      return {
+        amount: roundHalfAway(amount.rate * amount.loss),
+        note: `${percent(amount.rate)} come back`,
+      };
+  }
+};
+
+/** Net less all that is not the marketplace's. @example profitFrom(1600, 600, 0) // => 1000 */
+export const profitFrom = (net: Minor, landed: Minor, sale: Minor): Minor => net - landed - sale;
 
 /** A first order split over variations as evenly as whole pieces allow. @example splitOrder(1000, 3) // => [334, 333, 333] */
 export const splitOrder = (pieces: number, variations: number): number[] =>

@@ -1,7 +1,8 @@
 import { ruleFor, type FeeSubject } from '../fees/schedule.ts';
 import { type FeeSchedule } from '../documents/fee-schedule.ts';
 import type { Minor } from '../money/money.ts';
-import { costing, type CostingInputs } from './costing.ts';
+import type { CostingDocument } from '../documents/costing.ts';
+import { costing } from './costing.ts';
 
 /** No price above this is looked at: ten million minor units. */
 const HIGHEST: Minor = 10_000_000;
@@ -16,12 +17,12 @@ const HIGHEST: Minor = 10_000_000;
 export const priceForProfit = (
   schedule: FeeSchedule,
   subject: Omit<FeeSubject, 'price'>,
-  inputs: CostingInputs,
+  document: CostingDocument,
   day: string,
   target: Minor = 0,
 ): Minor | null => {
   const profitAt = (price: Minor): number => {
-    const result = costing(schedule, { ...subject, price }, inputs, day);
+    const result = costing(schedule, { ...subject, price }, document, day);
     return result.known ? result.costing.profit : Number.NaN;
   };
   if (Number.isNaN(profitAt(HIGHEST))) return null;

@@ -87,7 +87,7 @@ export type Criterion = Static<typeof Criterion>;
 export const Scoresheet = Type.Object(
   {
     format: Type.Literal('cold-kettle/scoresheet'),
-    version: Type.Literal(1),
+    version: Type.Literal(2),
     name,
     passMark: Type.Number({ minimum: 0, maximum: 100_000, description: 'Points from which a candidate passes.' }),
     gates: Type.Array(Gate, { maxItems: 60 }),

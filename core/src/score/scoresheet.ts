@@ -38,6 +38,9 @@ export interface Score {
 export const mostPoints = ({ scale }: Criterion): number =>
   Math.max(0, ...(scale.kind === 'measured' ? scale.bands : scale.options).map((b) => b.points));
 
+/** The most points a whole scoresheet can give. */
+export const mostPointsOf = ({ criteria }: Pick<Scoresheet, 'criteria'>): number => sum(criteria.map(mostPoints));
+
 /** Points of the last band that a value reaches; 0 below the first. @example bandPoints([{ from: 0, points: 1 }, { from: 10, points: 5 }], 10) // => 5 */
 export const bandPoints = (bands: readonly { from: number; points: number }[], value: number): number => {
   let points = 0;
@@ -63,7 +66,7 @@ export const score = (sheet: Scoresheet, answers: Answers): Score => {
       : least >= sheet.passMark && settled
         ? 'passes'
         : 'open';
-  return { least, most, max: sum(sheet.criteria.map(mostPoints)), passMark: sheet.passMark, verdict, gates, criteria };
+  return { least, most, max: mostPointsOf(sheet), passMark: sheet.passMark, verdict, gates, criteria };
 };
 
 const sum = (values: readonly number[]): number => values.reduce((total, v) => total + v, 0);

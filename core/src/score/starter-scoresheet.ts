@@ -3,7 +3,7 @@ import type { Scoresheet } from '../documents/scoresheet.ts';
 /** The scoresheet a workspace starts with: a copy that the seller owns from then on. Money bounds are minor units. */
 export const STARTER_SCORESHEET: Scoresheet = {
   format: 'cold-kettle/scoresheet',
-  version: 1,
+  version: 2,
   name: 'First look',
   passMark: 60,
   gates: [
@@ -59,14 +59,14 @@ export const STARTER_SCORESHEET: Scoresheet = {
       key: 'rivals-earn',
       name: 'The rivals earn, too',
       group: 'demand',
-      how: 'Median revenue a month of the line-up, in major units of the currency. One good listing proves nothing.',
+      how: 'Median revenue a month of the line-up. One good listing proves nothing.',
       scale: {
         kind: 'measured',
         measure: 'revenueMedian',
         bands: [
           { from: 0, points: 0 },
-          { from: 2000, points: 5 },
-          { from: 5000, points: 10 },
+          { from: 200_000, points: 5 },
+          { from: 500_000, points: 10 },
         ],
       },
     },

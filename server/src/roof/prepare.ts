@@ -1,8 +1,9 @@
 import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
-import { and, eq, isNull } from 'drizzle-orm';
-import { exclusively, type Database } from '../ground/db/connection.ts';
+import { todaysScoresheet } from '@kettle/core/score/earlier-scoresheet';
+import { and, asc, eq, isNull } from 'drizzle-orm';
+import { atOnce, exclusively, type Database } from '../ground/db/connection.ts';
 import { isFromLaterVersion, migrateDatabase, type BeforeUpgrade } from '../ground/db/migrate.ts';
-import { estimates, listings, marketplaces, scoresheets, workspace } from '../ground/db/schema.ts';
+import { estimates, listings, marketplaces, scoresheets, scoresheetVersions, workspace } from '../ground/db/schema.ts';
 import { loadDemo } from './demo-load/load.ts';
 import { refreshEstimates } from '../ground/estimates/estimates.ts';
 import { countListings } from '../capabilities/sift/read-rows.ts';
@@ -29,10 +30,7 @@ export const prepareWorkspace = async (
       .ignore()
       .values({ key: 'kind', value: { kind: 'own' } });
   await bringFiguresUp(database, say);
-  await database.db
-    .insert(scoresheets)
-    .ignore()
-    .values({ name: STARTER_SCORESHEET.name, document: STARTER_SCORESHEET, inUse: true });
+  await bringScoresheetsUp(database);
 };
 
 /** Raised whenever what is computed of a listing gets new figures: those kept by an earlier version are made anew. */
@@ -58,3 +56,23 @@ const bringFiguresUp = (database: Database, say: (sentence: string) => void): Pr
     const value = { version: FIGURES };
     await db.insert(workspace).values({ key: 'figures', value }).onDuplicateKeyUpdate({ set: { value } });
   });
+
+/** Scoresheets that an earlier version kept are brought into today's format; where none is in use, the first one is. */
+const bringScoresheetsUp = (database: Database): Promise<void> =>
+  exclusively(database, 'scoresheets', () =>
+    atOnce(database, async ({ db }) => {
+      for (const { scoresheetId, version, document } of await db.select().from(scoresheetVersions)) {
+        const today = todaysScoresheet(document);
+        if (today === document) continue;
+        await db
+          .update(scoresheetVersions)
+          .set({ document: today })
+          .where(and(eq(scoresheetVersions.scoresheetId, scoresheetId), eq(scoresheetVersions.version, version)));
+      }
+      const all = await db.select().from(scoresheets).orderBy(asc(scoresheets.id));
+      if (all.some((s) => s.inUse)) return;
+      if (all[0]) return void (await db.update(scoresheets).set({ inUse: true }).where(eq(scoresheets.id, all[0].id)));
+      const [made] = await db.insert(scoresheets).values({ name: STARTER_SCORESHEET.name, inUse: true }).$returningId();
+      await db.insert(scoresheetVersions).values({ scoresheetId: made!.id, version: 1, document: STARTER_SCORESHEET });
+    }),
+  );

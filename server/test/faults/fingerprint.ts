@@ -26,7 +26,7 @@ const CONTENTS: Record<string, string> = {
   term_positions: `select concat_ws("|", t.text, p.day, l.code, p.unpaid, p.paid, round(p.share, 9)) x
     from term_positions p join search_terms t on t.id = p.term_id join listings l on l.id = p.listing_id`,
   costings:
-    'select concat_ws("|", l.code, c.name, c.price, c.inputs) x from costings c join listings l on l.id = c.listing_id',
+    'select concat_ws("|", l.code, c.name, coalesce(c.candidate_id, 0), c.document) x from costings c join listings l on l.id = c.listing_id',
   candidates: 'select concat_ws("|", marketplace_id, name, stage) x from candidates',
   uploads: 'select concat_ws("|", name) x from uploads',
   upload_pieces: 'select concat_ws("|", place, length(bytes)) x from upload_pieces',

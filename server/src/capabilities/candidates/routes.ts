@@ -4,14 +4,13 @@ import type { Stage } from '@kettle/core/documents/stages';
 import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
 import { groupReadings } from '../watch/service.ts';
 import {
   addNote,
   addToLineUp,
   candidateOf,
-  candidateRow,
   changeCandidate,
-  lineUpIds,
   listCandidates,
   moveToStage,
   removeFromLineUp,

@@ -1,45 +1,18 @@
-import { and, asc, count, desc, eq, inArray, max, min, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, max, sql } from 'drizzle-orm';
 import type { Added, Candidate, CandidateBrief } from '@kettle/contract/candidates';
 import type { Stage } from '@kettle/core/documents/stages';
 import { codesFromText } from '@kettle/core/listing/codes';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
-import {
-  candidateLog,
-  candidates,
-  estimates,
-  lineUp,
-  listings,
-  marketplaces,
-  readings,
-  watched,
-} from '../../ground/db/schema.ts';
+import { candidateLog, candidates, estimates, lineUp, listings, readings, watched } from '../../ground/db/schema.ts';
 import { badField, conflict, notFound } from '../../ground/problems/problem.ts';
+import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
 import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
-import { asMarket, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { takeOverCosting } from '../costing/service.ts';
 import { watchListings } from '../watch/service.ts';
 
 /** Stages in their order; from "watched" on a candidate's listings are watched. */
 const WATCHING: Stage[] = ['watched', 'weighed', 'shortlisted', 'chosen'];
-
-/** A candidate's row and its marketplace. */
-export const candidateRow = async (db: Db, id: number) => {
-  const [row] = await db
-    .select({ candidate: candidates, market: marketplaces })
-    .from(candidates)
-    .innerJoin(marketplaces, eq(marketplaces.id, candidates.marketplaceId))
-    .where(eq(candidates.id, id));
-  if (!row) throw notFound(`Candidate ${id}`);
-  return { candidate: row.candidate, market: asMarket(row.market) };
-};
-
-export const lineUpIds = async (db: Db, id: number): Promise<number[]> =>
-  (
-    await db
-      .select({ id: lineUp.listingId })
-      .from(lineUp)
-      .where(eq(lineUp.candidateId, id))
-      .orderBy(asc(lineUp.addedOn), asc(lineUp.listingId))
-  ).map((r) => r.id);
 
 const writeLog = (db: Db, entry: typeof candidateLog.$inferInsert) => db.insert(candidateLog).values(entry);
 
@@ -102,6 +75,7 @@ export const startCandidate = async (
       day: market.today,
       text: `Started from ${anchor} ${rivalsInWords(codes.length - 1)}.`,
     });
+    await takeOverCosting(tx, made!.id, anchorId);
     return made!.id;
   });
 };
@@ -267,14 +241,4 @@ export const removeFromLineUp = async (db: Db, id: number, code: string): Promis
   const [result] = await db.delete(lineUp).where(and(eq(lineUp.candidateId, id), eq(lineUp.listingId, listing)));
   if (result.affectedRows > 0)
     await writeLog(db, { candidateId: id, kind: 'line-up', day: market.today, text: `Took out ${code}.` });
-};
-
-/** The first day on which one of a candidate's listings was watched. */
-export const watchedSince = async (db: Db, id: number): Promise<string | null> => {
-  const [row] = await db
-    .select({ since: min(watched.since) })
-    .from(lineUp)
-    .innerJoin(watched, eq(watched.listingId, lineUp.listingId))
-    .where(eq(lineUp.candidateId, id));
-  return row?.since ?? null;
 };

@@ -1,12 +1,18 @@
 import type { Express } from 'express';
-import { listings as routes } from '@kettle/contract/listings';
-import { serve } from '../../ground/http/serve.ts';
+import { costingRoutes as routes } from '@kettle/contract/costing';
+import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
 import type { Ground } from '../../ground/ground.ts';
+import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
-import { keepCosting } from './service.ts';
+import { costingOfCandidate, keepCandidateCosting, keepQuickCosting } from './service.ts';
 
 export const serveCosting = (app: Express, { database }: Ground): void => {
-  serve(app, routes.saveCosting, async ({ params, body }) =>
-    keepCosting(database, await marketOf(database.db, params.marketplace), params.code, body),
+  const { db } = database;
+  serve(app, routes.keepOfListing, async ({ params, body }) =>
+    keepQuickCosting(database, await marketOf(db, params.marketplace), params.code, body),
   );
+  serve(app, routes.ofCandidate, async ({ params }) =>
+    costingOfCandidate(db, (await candidateRow(db, params.id)).candidate),
+  );
+  serve(app, routes.keepOfCandidate, ({ params, body }) => keepCandidateCosting(database, params.id, body));
 };

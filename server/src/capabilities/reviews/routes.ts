@@ -1,6 +1,6 @@
 import type { Express } from 'express';
 import { reviews as routes } from '@kettle/contract/candidates';
-import { candidateRow, lineUpIds } from '../candidates/service.ts';
+import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
 import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { readingJob, readReviews } from './service.ts';

@@ -1,13 +1,12 @@
 import { createHash } from 'node:crypto';
-import { and, count, desc, eq, inArray, isNull, like, max, ne, or, sql, type SQL } from 'drizzle-orm';
-import { LRUCache } from 'lru-cache';
-import type { MinedReviews, Theme, ReviewFilter } from '@kettle/contract/candidates';
+import { and, count, desc, inArray, isNull, ne, sql, type SQL } from 'drizzle-orm';
+import type { MinedReviews, ReviewFilter } from '@kettle/contract/candidates';
 import type { Job } from '@kettle/contract/shapes';
 import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
-import { themesOf } from '@kettle/core/reviews/themes';
 import type { Db } from '../../ground/db/connection.ts';
-import { listings, mentions, reviews } from '../../ground/db/schema.ts';
+import { listings, reviews } from '../../ground/db/schema.ts';
 import type { Jobs } from '../../ground/jobs/queue.ts';
+import { filterTerms, saidOf } from './said.ts';
 
 /** Latest reviews that are handed out besides those that evidence rests on. */
 const LATEST = 60;
@@ -30,9 +29,6 @@ export const readReviews = async (db: Db, jobs: Jobs, ids: readonly number[]): P
 /** The open job that reads the texts of some listings. */
 export const readingJob = (jobs: Jobs, ids: readonly number[]): Promise<Job | null> => jobs.open(keyOf(ids));
 
-/** Themes by what they were made from, the latest used: they are asked for again with every look at the tab. */
-const kept = new LRUCache<string, Theme[]>({ max: 40 });
-
 /** What the reviews of some listings say, after filters, as far as they have been read. */
 export const minedReviews = async (
   db: Db,
@@ -43,45 +39,22 @@ export const minedReviews = async (
   const all = inArray(reviews.listingId, [...ids, 0]);
   const readable = and(all, isNull(reviews.setAside), ne(reviews.body, ''))!;
   const matching = and(readable, ...filterTerms(filter))!;
-  const [of, asideCounts, texts, facts, [state]] = await Promise.all([
+  const [of, asideCounts, texts, [said], [state]] = await Promise.all([
     db
       .select({ id: listings.id, code: listings.code, title: listings.title })
       .from(listings)
       .where(inArray(listings.id, [...ids, 0])),
     db.select({ reason: reviews.setAside, n: count() }).from(reviews).where(all).groupBy(reviews.setAside),
     db.select({ listing: reviews.listingId, n: count() }).from(reviews).where(readable).groupBy(reviews.listingId),
-    db
-      .select({ id: reviews.id, listing: reviews.listingId, stars: reviews.stars, day: reviews.day })
-      .from(reviews)
-      .where(matching),
+    saidOf(db, [ids], today, filter),
     db
       .select({
-        n: count(),
-        newest: max(reviews.id),
         unread: sql<number>`coalesce(sum(${reviews.minedBy} <> ${MINER_VERSION}), 0)`.mapWith(Number),
       })
       .from(reviews)
       .where(all),
   ]);
-  const stamp = JSON.stringify([[...ids].sort((a, b) => a - b), filter, today, MINER_VERSION, state]);
-  let themes = kept.get(stamp);
-  if (!themes) {
-    const said = await db
-      .select({
-        review: mentions.reviewId,
-        kind: mentions.kind,
-        aspect: mentions.aspect,
-        phrase: mentions.phrase,
-        opinion: mentions.opinion,
-        polarity: mentions.polarity,
-        sentence: mentions.sentence,
-      })
-      .from(mentions)
-      .innerJoin(reviews, eq(reviews.id, mentions.reviewId))
-      .where(matching);
-    themes = themesOf(said, facts, today).slice(0, MOST_THEMES);
-    kept.set(stamp, themes);
-  }
+  const themes = said!.themes.slice(0, MOST_THEMES);
   const behind = [...new Set(themes.flatMap((t) => t.evidence.map((e) => e.review)))];
   const latest = await db
     .select({ id: reviews.id })
@@ -113,19 +86,8 @@ export const minedReviews = async (
     otherLanguage: aside('other language'),
     copies: aside('copy'),
     noText: aside('no text'),
-    matching: facts.length,
+    matching: said!.read,
     themes,
     reviews: rows,
   };
-};
-
-const filterTerms = ({ stars, words, listing }: ReviewFilter): SQL[] => {
-  const terms: SQL[] = [];
-  if (stars) terms.push(inArray(reviews.stars, stars.split(',').map(Number)));
-  if (listing) terms.push(eq(reviews.listingId, listing));
-  for (const word of (words ?? '').split(/\s+/).filter(Boolean)) {
-    const pattern = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
-    terms.push(or(like(reviews.body, pattern), like(reviews.title, pattern))!);
-  }
-  return terms;
 };

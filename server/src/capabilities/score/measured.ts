@@ -1,19 +1,21 @@
-import { and, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { asc, eq, inArray, min } from 'drizzle-orm';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import { costing, type CostingOrReason } from '@kettle/core/costing/costing';
+import type { ScoreMeasure } from '@kettle/core/documents/scoresheet';
 import { daysBetween } from '@kettle/core/measures/day';
 import { majorFromMinor } from '@kettle/core/money/money';
+import { worstGripe, type WhatReviewsSay } from '@kettle/core/reviews/what-reviews-say';
 import type { MeasuredAnswer } from '@kettle/core/score/scoresheet';
-import type { ScoreMeasure } from '@kettle/core/documents/scoresheet';
 import { concentration } from '@kettle/core/stats/concentration';
 import { medianOf } from '@kettle/core/stats/robust';
-import { lineUpIds, watchedSince } from '../candidates/service.ts';
-import type { Db } from '../../ground/db/connection.ts';
-import { categories, estimates, listings, mentions, reviews } from '../../ground/db/schema.ts';
 import { briefsOf, sidesOf } from '../../ground/briefs/briefs.ts';
-import { costingOf } from '../costing/service.ts';
-import { scheduleInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import type { Db } from '../../ground/db/connection.ts';
+import { candidates, categories, estimates, lineUp, listings, watched } from '../../ground/db/schema.ts';
+import { scheduleInForce, type Market, type ScheduleInForce } from '../../ground/marketplaces/marketplaces.ts';
+import { costingsOfCandidates } from '../costing/service.ts';
+import { saidOf } from '../reviews/said.ts';
 
+export type CandidateRow = typeof candidates.$inferSelect;
 export interface MeasuredCandidate {
   answers: Record<ScoreMeasure, MeasuredAnswer>;
   anchor: ListingBrief;
@@ -21,47 +23,125 @@ export interface MeasuredCandidate {
   price: number | null;
   weeksWatched: number | null;
   worstGripe: string | null;
+  /** The find on the day it was put into the line-up. */
+  then: { price: number | null; units: number | null } | null;
 }
 
 const known = (value: number | null, source: string, missing: string): MeasuredAnswer =>
   value === null ? { value, source: missing } : { value, source };
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
-/** All that a scoresheet can have measured of a candidate today, each with where it came from. */
-export const measureCandidate = async (
+/** All that a scoresheet can have measured of candidates of one marketplace today, read in one pass for all of them. */
+export const measureCandidates = async (
   db: Db,
   market: Market,
-  candidate: { id: number; anchorId: number },
-): Promise<MeasuredCandidate> => {
-  const ids = await lineUpIds(db, candidate.id);
-  const [briefs, [facts], saved, schedule, since, gripe] = await Promise.all([
-    briefsOf(db, market, ids),
+  rows: readonly CandidateRow[],
+): Promise<Map<number, MeasuredCandidate>> => {
+  if (rows.length === 0) return new Map();
+  const ids = rows.map((r) => r.id);
+  const [entries, facts, costings, schedule, since] = await Promise.all([
     db
-      .select({
-        gated: categories.gated,
-        share: estimates.bestThreeShare,
-        months: estimates.bestThreeMonths,
-        sideLong: listings.sideLong,
-        sideMiddle: listings.sideMiddle,
-        sideShort: listings.sideShort,
-      })
-      .from(listings)
-      .innerJoin(categories, eq(categories.id, listings.categoryId))
-      .leftJoin(estimates, eq(estimates.listingId, listings.id))
-      .where(eq(listings.id, candidate.anchorId)),
-    costingOf(db, candidate.anchorId),
+      .select()
+      .from(lineUp)
+      .where(inArray(lineUp.candidateId, ids))
+      .orderBy(asc(lineUp.addedOn), asc(lineUp.listingId)),
+    anchorFacts(
+      db,
+      rows.map((r) => r.anchorId),
+    ),
+    costingsOfCandidates(db, rows),
     scheduleInForce(db, market.id, market.today),
-    watchedSince(db, candidate.id),
-    gripesOf(db, ids),
+    watchedSinceOf(db, ids),
   ]);
-  const anchor = briefs.find((b) => b.id === candidate.anchorId)!;
-  const price = saved.price ?? anchor.price;
+  const lineUps = new Map<number, (typeof lineUp.$inferSelect)[]>(ids.map((id) => [id, []]));
+  for (const entry of entries) lineUps.get(entry.candidateId)!.push(entry);
+  const [briefs, said] = await Promise.all([
+    briefsOf(db, market, [...new Set(entries.map((e) => e.listingId))]),
+    saidOf(
+      db,
+      ids.map((id) => lineUps.get(id)!.map((e) => e.listingId)),
+      market.today,
+    ),
+  ]);
+  const briefById = new Map(briefs.map((b) => [b.id, b]));
+  return new Map(
+    rows.map((row, i) => {
+      const own = lineUps.get(row.id)!;
+      const then = own.find((e) => e.listingId === row.anchorId);
+      const measured = measure({
+        market,
+        schedule,
+        anchor: briefById.get(row.anchorId)!,
+        lineUp: own.flatMap((e) => briefById.get(e.listingId) ?? []),
+        facts: facts.get(row.anchorId)!,
+        saved: costings.get(row.id)!,
+        since: since.get(row.id) ?? null,
+        said: said[i]!,
+      });
+      return [row.id, { ...measured, then: then ? { price: then.thenPrice, units: then.thenUnits } : null }];
+    }),
+  );
+};
+
+/** What is known of anchor listings besides their briefs. */
+const anchorFacts = async (db: Db, ids: readonly number[]) => {
+  const rows = await db
+    .select({
+      id: listings.id,
+      gated: categories.gated,
+      share: estimates.bestThreeShare,
+      months: estimates.bestThreeMonths,
+      sideLong: listings.sideLong,
+      sideMiddle: listings.sideMiddle,
+      sideShort: listings.sideShort,
+    })
+    .from(listings)
+    .innerJoin(categories, eq(categories.id, listings.categoryId))
+    .leftJoin(estimates, eq(estimates.listingId, listings.id))
+    .where(inArray(listings.id, [...ids]));
+  return new Map(rows.map((r) => [r.id, r]));
+};
+type AnchorFacts = Awaited<ReturnType<typeof anchorFacts>> extends Map<number, infer F> ? F : never;
+
+/** The first day on which one of a candidate's listings was watched, by candidate. */
+const watchedSinceOf = async (db: Db, ids: readonly number[]): Promise<Map<number, string>> => {
+  const rows = await db
+    .select({ id: lineUp.candidateId, since: min(watched.since) })
+    .from(lineUp)
+    .innerJoin(watched, eq(watched.listingId, lineUp.listingId))
+    .where(inArray(lineUp.candidateId, [...ids]))
+    .groupBy(lineUp.candidateId);
+  return new Map(rows.flatMap((r) => (r.since === null ? [] : [[r.id, r.since] as const])));
+};
+
+interface Known {
+  market: Market;
+  schedule: ScheduleInForce | null;
+  anchor: ListingBrief;
+  lineUp: readonly ListingBrief[];
+  facts: AnchorFacts;
+  saved: Awaited<ReturnType<typeof costingsOfCandidates>> extends Map<number, infer C> ? C : never;
+  since: string | null;
+  said: WhatReviewsSay;
+}
+
+const measure = ({
+  market,
+  schedule,
+  anchor,
+  lineUp: briefs,
+  facts,
+  saved,
+  since,
+  said,
+}: Known): Omit<MeasuredCandidate, 'then'> => {
+  const price = saved.document.price ?? anchor.price;
   const money =
     schedule && price !== null
       ? costing(
           schedule.document,
-          { price, category: anchor.category, weight: anchor.weight, sides: sidesOf(facts!) },
-          saved.inputs,
+          { price, category: anchor.category, weight: anchor.weight, sides: sidesOf(facts) },
+          saved.document,
           market.today,
         )
       : null;
@@ -75,22 +155,20 @@ export const measureCandidate = async (
   const done = money?.known ? money.costing : null;
   const median = (values: number[], missing: string): MeasuredAnswer =>
     known(values.length < 2 ? null : medianOf(values), `Median of ${ofLineUp}`, missing);
+  const gripe = worstGripe(said);
   return {
     anchor,
     costing: money,
     price,
     weeksWatched,
-    worstGripe: gripe.worst,
+    worstGripe: gripe && `${gripe.about}, ${Math.round(100 * gripe.share)} % of ${said.read}`,
     answers: {
       units: known(
         anchor.units,
         `Estimate of ${market.today} from ${anchor.unitsFrom}`,
         'The units of the find cannot be estimated yet.',
       ),
-      revenueMedian: median(
-        revenues.map((r) => majorFromMinor(r, market.currency)),
-        'Fewer than two listings of the line-up have a known revenue.',
-      ),
+      revenueMedian: median(revenues, 'Fewer than two listings of the line-up have a known revenue.'),
       reviewsMedian: median(
         briefs.flatMap((b) => b.reviews ?? []),
         'Fewer than two listings of the line-up have a known number of reviews.',
@@ -105,8 +183,8 @@ export const measureCandidate = async (
         'Put at least four listings with known revenue into the line-up: two of three always own it.',
       ),
       gripeShare: known(
-        gripe.share,
-        `Reviews with a gripe among ${gripe.read} read`,
+        said.gripeShare,
+        `Reviews with a gripe among ${said.read} read`,
         'The reviews of the line-up have not been read yet.',
       ),
       margin: known(done?.margin ?? null, byCosting, noCosting),
@@ -115,54 +193,16 @@ export const measureCandidate = async (
       outlay: known(done?.outlay ?? null, byCosting, done ? 'The first order is not typed in.' : noCosting),
       weight: known(anchor.weight, `Weight on the listing, seen ${anchor.seenOn}`, 'The weight is not known.'),
       bestThreeShare: known(
-        facts?.share ?? null,
-        `Monthly ranks of the find; best in ${(facts?.months ?? []).map((m) => MONTHS[m]).join(', ')}`,
+        facts.share ?? null,
+        `Monthly ranks of the find; best in ${(facts.months ?? []).map((m) => MONTHS[m]).join(', ')}`,
         'Fewer than twelve months of history: the season is not known.',
       ),
       weeksWatched: known(weeksWatched, `Watched since ${since}`, 'Not watched yet.'),
       electronics: { value: electronics ? 1 : 0, source: electronics?.reason ?? 'No such word in title or category.' },
       gated: {
-        value: facts!.gated ? 1 : 0,
-        source: facts!.gated ? `${anchor.category} is gated.` : `${anchor.category} is open.`,
+        value: facts.gated ? 1 : 0,
+        source: facts.gated ? `${anchor.category} is gated.` : `${anchor.category} is open.`,
       },
     },
-  };
-};
-
-/** The most frequent gripe of some listings, and the share of read reviews that hold any. */
-const gripesOf = async (
-  db: Db,
-  ids: readonly number[],
-): Promise<{ worst: string | null; share: number | null; read: number }> => {
-  const readable = and(
-    inArray(reviews.listingId, [...ids, 0]),
-    isNull(reviews.setAside),
-    ne(reviews.body, ''),
-    ne(reviews.minedBy, 0),
-  )!;
-  const [[total], [any], [top]] = await Promise.all([
-    db
-      .select({ n: sql<number>`count(*)`.mapWith(Number) })
-      .from(reviews)
-      .where(readable),
-    db
-      .select({ n: sql<number>`count(distinct ${reviews.id})`.mapWith(Number) })
-      .from(reviews)
-      .innerJoin(mentions, eq(mentions.reviewId, reviews.id))
-      .where(and(readable, eq(mentions.kind, 'gripe'))),
-    db
-      .select({ aspect: mentions.aspect, n: sql<number>`count(distinct ${reviews.id})`.mapWith(Number) })
-      .from(reviews)
-      .innerJoin(mentions, eq(mentions.reviewId, reviews.id))
-      .where(and(readable, eq(mentions.kind, 'gripe'), sql`${mentions.aspect} is not null`))
-      .groupBy(mentions.aspect)
-      .orderBy(sql`count(distinct ${reviews.id}) desc`, mentions.aspect)
-      .limit(1),
-  ]);
-  const read = total?.n ?? 0;
-  return {
-    worst: top && read > 0 ? `${top.aspect}, ${Math.round((100 * top.n) / read)} % of ${read}` : null,
-    share: read > 0 ? (any?.n ?? 0) / read : null,
-    read,
   };
 };

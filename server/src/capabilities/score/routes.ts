@@ -6,11 +6,19 @@ import { notFound } from '../../ground/problems/problem.ts';
 import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
-import { answer, scoreCandidate, scoresheetInUse, standingOf } from './service.ts';
+import { addScoresheet, keepScoresheet, listScoresheets, scoresheetInUse, takeScoresheet } from './scoresheets.ts';
+import { answer, scoreCandidate, standingOf } from './service.ts';
 
 export const serveShortlist = (app: Express, { database }: Ground): void => {
   const { db } = database;
   serve(app, routes.scoresheet, () => scoresheetInUse(db));
+  serve(app, routes.scoresheets, () => listScoresheets(db));
+  serve(app, routes.addScoresheet, async ({ body }) => ({ id: await addScoresheet(database, body.document) }));
+  serve(app, routes.keepScoresheet, ({ params, body }) => keepScoresheet(database, params.id, body));
+  serve(app, routes.takeScoresheet, async ({ params }) => {
+    await takeScoresheet(database, params.id);
+    return { ok: true as const };
+  });
   serve(app, routes.standing, async ({ params }) => standingOf(db, await marketOf(db, params.marketplace)));
   serve(app, routes.score, ({ params }) => scoreCandidate(db, params.id));
   serve(app, routes.answer, ({ params, body }) => answer(database, params.id, params.key, body));

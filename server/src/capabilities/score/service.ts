@@ -1,48 +1,50 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import { score, standing, swingCriteria, type JudgedAnswer } from '@kettle/core/score/scoresheet';
 import { type Scoresheet } from '@kettle/core/documents/scoresheet';
-import { candidateRow } from '../candidates/service.ts';
+import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
-import { answers, candidateLog, candidates, lineUp, scoresheets } from '../../ground/db/schema.ts';
+import { answers, candidateLog, candidates } from '../../ground/db/schema.ts';
 import { badField, notFound, ProblemError } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
-import { measureCandidate } from './measured.ts';
+import { measureCandidates, type CandidateRow, type MeasuredCandidate } from './measured.ts';
+import { scoresheetInUse } from './scoresheets.ts';
 
-/** The scoresheet in use. */
-export const scoresheetInUse = async (db: Db): Promise<{ id: number; document: Scoresheet }> => {
-  const [row] = await db
-    .select()
-    .from(scoresheets)
-    .where(eq(scoresheets.inUse, true))
-    .orderBy(asc(scoresheets.id))
-    .limit(1);
-  if (!row) throw notFound('A scoresheet');
-  return { id: row.id, document: row.document };
-};
-
-const scoreRow = async (
-  db: Db,
-  market: Market,
-  row: typeof candidates.$inferSelect,
-  sheet: { id: number; document: Scoresheet },
-): Promise<ScoredCandidate> => {
-  const [measured, judgedRows, [then]] = await Promise.all([
-    measureCandidate(db, market, row),
+/** Candidates of one marketplace with their scores, whatever they are: read and reckoned in one pass. */
+const scoreRows = async (db: Db, market: Market, rows: readonly CandidateRow[]): Promise<ScoredCandidate[]> => {
+  if (rows.length === 0) return [];
+  const sheet = await scoresheetInUse(db);
+  const [measured, given] = await Promise.all([
+    measureCandidates(db, market, rows),
     db
       .select()
       .from(answers)
-      .where(and(eq(answers.candidateId, row.id), eq(answers.scoresheetId, sheet.id))),
-    db
-      .select()
-      .from(lineUp)
-      .where(and(eq(lineUp.candidateId, row.id), eq(lineUp.listingId, row.anchorId))),
+      .where(
+        and(
+          inArray(
+            answers.candidateId,
+            rows.map((r) => r.id),
+          ),
+          eq(answers.scoresheetId, sheet.id),
+        ),
+      ),
   ]);
+  const byCandidate = new Map<number, (typeof answers.$inferSelect)[]>();
+  for (const a of given) byCandidate.set(a.candidateId, [...(byCandidate.get(a.candidateId) ?? []), a]);
+  return rows.map((row) => scored(row, measured.get(row.id)!, byCandidate.get(row.id) ?? [], sheet.document));
+};
+
+const scored = (
+  row: CandidateRow,
+  measured: MeasuredCandidate,
+  given: readonly (typeof answers.$inferSelect)[],
+  sheet: Scoresheet,
+): ScoredCandidate => {
   const judged: Record<string, JudgedAnswer> = Object.fromEntries(
-    judgedRows.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, day: a.day }]),
+    given.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, day: a.day }]),
   );
-  const result = score(sheet.document, { judged, measured: measured.answers });
+  const result = score(sheet, { judged, measured: measured.answers });
   const done = measured.costing?.known ? measured.costing.costing : null;
   return {
     id: row.id,
@@ -52,9 +54,9 @@ const scoreRow = async (
     anchorCode: measured.anchor.code,
     score: result,
     answers: Object.fromEntries(
-      judgedRows.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, version: a.version }]),
+      given.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, version: a.version }]),
     ),
-    wouldChange: swingCriteria(sheet.document, result),
+    wouldChange: swingCriteria(sheet, result),
     units: measured.anchor.units,
     unitsLow: measured.anchor.unitsLow,
     unitsHigh: measured.anchor.unitsHigh,
@@ -62,29 +64,26 @@ const scoreRow = async (
     profit: done?.profit ?? null,
     margin: done?.margin ?? null,
     outlay: done?.outlay ?? null,
+    topTwoShare: measured.answers.topTwoShare.value,
+    reviewsMedian: measured.answers.reviewsMedian.value,
     weeksWatched: measured.weeksWatched,
     worstGripe: measured.worstGripe,
-    thenUnits: then?.thenUnits ?? null,
-    thenPrice: then?.thenPrice ?? null,
+    thenUnits: measured.then?.units ?? null,
+    thenPrice: measured.then?.price ?? null,
     lookAgainOn: row.lookAgainOn,
   };
 };
 
 export const scoreCandidate = async (db: Db, id: number): Promise<ScoredCandidate> => {
   const { candidate, market } = await candidateRow(db, id);
-  return scoreRow(db, market, candidate, await scoresheetInUse(db));
+  return (await scoreRows(db, market, [candidate]))[0]!;
 };
 
 /** All candidates of a marketplace in the order of their scores; dropped ones at the end. */
 export const standingOf = async (db: Db, market: Market): Promise<ScoredCandidate[]> => {
   const rows = await db.select().from(candidates).where(eq(candidates.marketplaceId, market.id));
-  const sheet = await scoresheetInUse(db);
-  const scored: ScoredCandidate[] = [];
-  for (const row of rows) scored.push(await scoreRow(db, market, row, sheet));
-  return [
-    ...standing(scored.filter((c) => c.stage !== 'dropped')),
-    ...standing(scored.filter((c) => c.stage === 'dropped')),
-  ];
+  const all = await scoreRows(db, market, rows);
+  return [...standing(all.filter((c) => c.stage !== 'dropped')), ...standing(all.filter((c) => c.stage === 'dropped'))];
 };
 
 /** Keeps or takes back an answer by judgement; gates take "pass" or "fail", criteria one of their options. */

@@ -28,7 +28,7 @@ import {
 import { badField, ProblemError } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
 import { categoryPaths, curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
-import { costingOf } from '../costing/service.ts';
+import { costingOfListing } from '../costing/service.ts';
 import { holdListing, listingByCode } from '../../ground/briefs/by-code.ts';
 import { briefContext, briefFrom, choicesOf, sidesOf } from '../../ground/briefs/briefs.ts';
 import { estimateListing, refreshEstimates } from '../../ground/estimates/estimates.ts';
@@ -50,7 +50,7 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
     asides,
   ] = await Promise.all([
     briefContext(db, market, [row.brand]),
-    costingOf(db, row.id),
+    costingOfListing(db, row.id),
     estimateListing(db, market, {
       id: row.id,
       category: briefRow.category,
@@ -79,7 +79,7 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
       : marketplaceFees(
           schedule.document,
           { price: row.price ?? 0, category: listing.category, weight: row.weight, sides },
-          { fulfilment: 'marketplace', monthsStored: costing.inputs.monthsStored, day: market.today },
+          { fulfilment: 'marketplace', monthsStored: costing.document.monthsStored, day: market.today },
         );
   return {
     listing,

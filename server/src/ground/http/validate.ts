@@ -32,13 +32,32 @@ export const validator = <T>(schema: TSchema, kind: 'body' | 'parameters'): ((va
       return value as T;
     }
     refuse(
-      (validate.errors ?? [])
+      meant(validate.errors ?? [])
         .filter((e) => e.keyword !== 'anyOf')
         .slice(0, MOST_FAULTS)
         .map(fieldFault),
     );
     throw new Error('A refusal throws.');
   };
+};
+
+/**
+ * Of something that can be one of several kinds, what is wrong with the kind that it says it is: what the other kinds
+ * would have wanted helps nobody.
+ */
+const meant = (errors: readonly ErrorObject[]): ErrorObject[] => {
+  const branchOf = ({ schemaPath }: ErrorObject): [union: string, branch: string] | null => {
+    const at = schemaPath.lastIndexOf('/anyOf/');
+    return at < 0 ? null : [schemaPath.slice(0, at), schemaPath.slice(at + 7).split('/')[0]!];
+  };
+  const others = new Set(
+    errors.flatMap((e) => {
+      const branch = branchOf(e);
+      return branch && e.keyword === 'const' && e.schemaPath.includes('/properties/') ? [branch.join(' ')] : [];
+    }),
+  );
+  const left = errors.filter((e) => !others.has(branchOf(e)?.join(' ') ?? ''));
+  return left.some((e) => e.keyword !== 'anyOf') ? left : [...errors];
 };
 
 const refuse = (fields: Fault[]): void => {

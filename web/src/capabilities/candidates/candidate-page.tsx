@@ -7,6 +7,7 @@ import { useCandidateQuery, useChangeCandidateMutation } from '../../ground/api/
 import { useSheetQuery } from '../../ground/api/sheet.ts';
 import { NotThere } from '../../ground/ui/not-there.tsx';
 import { useMarket } from '../../ground/market/use-market.ts';
+import { useCandidateCostingQuery } from '../../ground/api/costing.ts';
 import { MoneyPanel } from '../costing/money-panel.tsx';
 import { ReviewsTab } from '../reviews/reviews-tab.tsx';
 import { ScoresheetTab } from '../score/scoresheet-tab.tsx';
@@ -156,19 +157,23 @@ const CostingTab = ({ market, candidate }: { market: Marketplace; candidate: Can
     { params: { marketplace: market.id, code: anchor?.code ?? '' } },
     { skip: !anchor, refetchOnMountOrArgChange: true },
   );
-  if (error)
+  const { currentData: kept, error: costingError } = useCandidateCostingQuery(
+    { params: { id: candidate.id } },
+    { refetchOnMountOrArgChange: true },
+  );
+  if (error || costingError)
     return (
       <Box px="5">
-        <ProblemNote error={error} />
+        <ProblemNote error={error ?? costingError} />
       </Box>
     );
-  if (!currentData) return <Skeleton m="5" h="300px" />;
+  if (!currentData || !kept) return <Skeleton m="5" h="300px" />;
   return (
     <Box px="5" py="4" maxW="980px">
       <Heading as="h2" fontSize="15px" mb="2">
         The money for {currentData.listing.title}
       </Heading>
-      <MoneyPanel key={candidate.id} market={market} sheet={currentData} full />
+      <MoneyPanel key={candidate.id} market={market} sheet={currentData} costing={kept} full />
     </Box>
   );
 };

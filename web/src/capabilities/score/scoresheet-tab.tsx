@@ -3,11 +3,11 @@ import { useState } from 'react';
 import type { Candidate } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
-import type { Criterion, Gate, Scoresheet } from '@kettle/core/documents/scoresheet';
+import { SCORE_MEASURES, type Criterion, type Gate, type ScoreMeasure } from '@kettle/core/documents/scoresheet';
 import { api } from '../../ground/api/api.ts';
 import { useAnswerMutation, useCandidateScoreQuery, useScoresheetQuery } from '../../ground/api/candidates.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
-import { decimal } from '../../ground/ui/format.ts';
+import { decimal, money } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { StaleNote } from '../../ground/ui/stale-note.tsx';
@@ -24,7 +24,7 @@ const GROUPS: [Criterion['group'], string][] = [
 const STATE_MARK = { pass: 'holds', fail: 'fails', unknown: 'open' } as const;
 
 /** The scoresheet of a candidate: gates and criteria, measured with their source or asked for. */
-export const ScoresheetTab = ({ candidate }: { market: Marketplace; candidate: Candidate }) => {
+export const ScoresheetTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
   const { data: sheet, error: sheetError } = useScoresheetQuery({ params: {} });
   const { data: scored, error } = useCandidateScoreQuery(
     { params: { id: candidate.id } },
@@ -37,7 +37,7 @@ export const ScoresheetTab = ({ candidate }: { market: Marketplace; candidate: C
       </Box>
     );
   if (!sheet || !scored) return <Skeleton m="5" h="300px" />;
-  const document = sheet.document as Scoresheet;
+  const { document } = sheet;
   const { score } = scored;
   return (
     <Box px="5" py="4" maxW="60rem">
@@ -60,6 +60,7 @@ export const ScoresheetTab = ({ candidate }: { market: Marketplace; candidate: C
       {document.gates.map((gate, i) => (
         <GateRow
           key={gate.key}
+          market={market}
           gate={gate}
           state={score.gates[i]!}
           candidate={candidate.id}
@@ -78,6 +79,7 @@ export const ScoresheetTab = ({ candidate }: { market: Marketplace; candidate: C
             {rows.map(({ criterion, result }) => (
               <CriterionRow
                 key={criterion.key}
+                market={market}
                 criterion={criterion}
                 result={result}
                 candidate={candidate.id}
@@ -209,11 +211,13 @@ const Choices = ({
 };
 
 const GateRow = ({
+  market,
   gate,
   state,
   candidate,
   answer,
 }: {
+  market: Marketplace;
   gate: Gate;
   state: ScoredCandidate['score']['gates'][number];
   candidate: number;
@@ -232,8 +236,8 @@ const GateRow = ({
         </>
       }
     >
-      {gate.measured && state.value !== null && !YES_OR_NO.includes(gate.measured.measure) && (
-        <Text className="figures">{shown(gate.measured.measure, state.value)}</Text>
+      {gate.measured && state.value !== null && SCORE_MEASURES[gate.measured.measure] !== 'yes-no' && (
+        <Text className="figures">{shown(gate.measured.measure, state.value, market)}</Text>
       )}
       {(gate.measured === null || judged || state.state !== 'pass') && (
         <Choices
@@ -252,11 +256,13 @@ const GateRow = ({
 };
 
 const CriterionRow = ({
+  market,
   criterion,
   result,
   candidate,
   answer,
 }: {
+  market: Marketplace;
   criterion: Criterion;
   result: ScoredCandidate['score']['criteria'][number];
   candidate: number;
@@ -291,16 +297,25 @@ const CriterionRow = ({
             not known
           </>
         ) : (
-          shown(criterion.scale.measure, result.value)
+          shown(criterion.scale.measure, result.value, market)
         )}
       </Text>
     )}
   </Row>
 );
 
-const YES_OR_NO = ['gated', 'electronics'];
-const SHARES = ['topTwoShare', 'margin', 'returnOnCost', 'bestThreeShare', 'gripeShare'];
-const shown = (measure: string, value: number): string =>
-  SHARES.includes(measure)
-    ? `${decimal(100 * value)} %`
-    : decimal(value, Number.isInteger(value) || value >= 100 ? 0 : 1);
+/** A measured answer in the unit of its measure. */
+const shown = (measure: ScoreMeasure, value: number, market: Marketplace): string => {
+  switch (SCORE_MEASURES[measure]) {
+    case 'share':
+      return `${decimal(100 * value)} %`;
+    case 'money':
+      return money(Math.round(value), market);
+    case 'grams':
+      return `${decimal(value)} g`;
+    case 'yes-no':
+      return value > 0 ? 'yes' : 'no';
+    default:
+      return decimal(value);
+  }
+};

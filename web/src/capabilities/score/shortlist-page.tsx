@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import type { Scoresheet } from '@kettle/core/documents/scoresheet';
+import { mostPointsOf } from '@kettle/core/score/scoresheet';
 import { useScoresheetQuery, useStandingQuery } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
@@ -40,7 +41,7 @@ const cells = {
 const ShortlistPage = ({ market }: { market: Marketplace }) => {
   const { data, error } = useStandingQuery({ params: { marketplace: market.id } }, { refetchOnMountOrArgChange: true });
   const { data: sheet } = useScoresheetQuery({ params: {} });
-  const document = sheet?.document as Scoresheet | undefined;
+  const document = sheet?.document;
   const running = data?.filter((c) => c.stage !== 'dropped') ?? [];
   return (
     <Box>
@@ -55,7 +56,7 @@ const ShortlistPage = ({ market }: { market: Marketplace }) => {
           {document && (
             <Text color="inkSoft" fontSize="13px">
               Scoresheet “{document.name}”, {document.gates.length} gates, {document.criteria.length} criteria, pass
-              mark {document.passMark} of 100. Sorted by the least points.
+              mark {document.passMark} of {mostPointsOf(document)}. Sorted by the least points.
             </Text>
           )}
         </Box>
@@ -239,8 +240,6 @@ const SideBySide = ({
 }) => {
   if (rows.length < 2) return null;
   const top = Math.max(10, ...all.flatMap((c) => c.unitsHigh ?? [])) * 1.05;
-  const value = (c: ScoredCandidate, key: string): number | null =>
-    c.score.criteria.find((x) => x.key === key)?.value ?? null;
   const lines: [string, (c: ScoredCandidate) => React.ReactNode][] = [
     [
       'Units a month',
@@ -251,8 +250,8 @@ const SideBySide = ({
         </Flex>
       ),
     ],
-    ['Top two’s share of revenue', (c) => percent(value(c, 'spread'))],
-    ['Median reviews of the rivals', (c) => count(value(c, 'review-wall'))],
+    ['Top two’s share of revenue', (c) => percent(c.topTwoShare)],
+    ['Median reviews of the rivals', (c) => count(c.reviewsMedian)],
     ['Worst gripe of the rivals', (c) => c.worstGripe ?? 'reviews not read yet'],
     [
       'Then and now',

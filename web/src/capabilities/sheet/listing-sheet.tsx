@@ -85,10 +85,24 @@ export const ListingSheet = ({
         <Flex gap="8" wrap={wide ? 'nowrap' : 'wrap'}>
           <Box flex="1" minW="260px">
             <Section
-              title={`What is left of ${moneyWith(sheet.costing.price ?? sheet.listing.price, market)}`}
+              title={`What is left of ${moneyWith(sheet.costing.document.price ?? sheet.listing.price, market)}`}
               jump="Money"
             >
-              <MoneyPanel key={sheet.listing.code} market={market} sheet={sheet} />
+              {sheet.costing.candidate && (
+                <Text fontSize="12px" color="inkSoft" mb="1">
+                  The costing of the candidate{' '}
+                  <Link to={`/${market.id}/candidates/${sheet.costing.candidate.id}/costing`}>
+                    {sheet.costing.candidate.name}
+                  </Link>
+                  .
+                </Text>
+              )}
+              <MoneyPanel
+                key={`${sheet.listing.code}/${sheet.costing.candidate?.id}`}
+                market={market}
+                sheet={sheet}
+                costing={sheet.costing}
+              />
             </Section>
           </Box>
           <Box flex="1" minW="260px">

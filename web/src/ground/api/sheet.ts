@@ -11,7 +11,13 @@ export const sheetApi = api.injectEndpoints({
       listingTag(marketplace, code),
     ];
     return {
-      sheet: ask(listings.sheet, ofListing),
+      sheet: build.query<ReplyOf<typeof listings.sheet>, ArgsOf<typeof listings.sheet>>({
+        ...read(listings.sheet),
+        providesTags: (sheet, _, args) => [
+          ...ofListing(args),
+          ...(sheet?.costing.candidate ? [tag('SheetCosting', sheet.costing.candidate.id)] : []),
+        ],
+      }),
       history: ask(listings.history, ofListing),
       surroundings: ask(listings.surroundings, ofListing),
       against: ask(listings.against, ({ params: { marketplace, code } }) => [
@@ -26,22 +32,6 @@ export const sheetApi = api.injectEndpoints({
       overruleCraft: change(listings.overruleCraft, ({ params: { marketplace, code } }) =>
         listingChanged(marketplace, code),
       ),
-      saveCosting: build.mutation<ReplyOf<typeof listings.saveCosting>, ArgsOf<typeof listings.saveCosting>>({
-        ...read(listings.saveCosting),
-        // The sheet that is kept in the browser holds the costing, too: it is found there after going away and back.
-        onQueryStarted: async ({ params, body }, { dispatch, queryFulfilled }) => {
-          const put = (costing: NonNullable<typeof body>) =>
-            dispatch(sheetApi.util.updateQueryData('sheet', { params }, (sheet) => ({ ...sheet, costing })));
-          const patch = body && put(body);
-          try {
-            put((await queryFulfilled).data);
-          } catch {
-            patch?.undo();
-          }
-        },
-        invalidatesTags: (_, error, { params: { marketplace } }) =>
-          error ? [] : ['Score', tag('Standing', marketplace)],
-      }),
     };
   },
 });
@@ -54,5 +44,4 @@ export const {
   useBriefsQuery,
   useKeepCountsMutation,
   useOverruleCraftMutation,
-  useSaveCostingMutation,
 } = sheetApi;

@@ -23,6 +23,9 @@ export const TAGS = [
   'Reviews',
   'Readings',
   'Watch',
+  'Costing',
+  /** A sheet that shows the costing of a candidate. */
+  'SheetCosting',
   'Score',
   'Standing',
 ] as const;
@@ -37,6 +40,9 @@ export const listingChanged = (marketplace: string, code: string): Tag[] => [
   tag('Listing', marketplace),
   tag('Sift', marketplace),
   tag('Standing', marketplace),
+  'Costing',
+  /** A sheet that shows the costing of a candidate. */
+  'SheetCosting',
   'Score',
 ];
 /** All that follows when figures of any listing of a marketplace may have changed. */
@@ -45,6 +51,9 @@ export const figuresChanged = (marketplace: string): Tag[] => [
   tag('Sift', marketplace),
   tag('Demand', marketplace),
   tag('Standing', marketplace),
+  'Costing',
+  /** A sheet that shows the costing of a candidate. */
+  'SheetCosting',
   'Score',
   'Readings',
 ];

@@ -10,15 +10,21 @@ import {
   varchar,
   text,
   boolean,
+  bigint,
+  type AnyMySqlColumn,
 } from 'drizzle-orm/mysql-core';
-import type { CostingInputs } from '@kettle/core/costing/costing';
+import { sql } from 'drizzle-orm';
+import { CostingDocument } from '@kettle/core/documents/costing';
 import { STAGES } from '@kettle/core/documents/stages';
 import { Scoresheet } from '@kettle/core/documents/scoresheet';
-import { document, kept, madeAt, money, refId, rowId, version } from './columns.ts';
+import { document, madeAt, money, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
 import { feeSchedules, marketplaces } from './marketplace.ts';
 
-/** One calculation of the money; a candidate uses that of its anchor listing. */
+/**
+ * One calculation of the money, of a candidate; or of a listing alone until a candidate is started from it and takes it
+ * over.
+ */
 export const costings = mysqlTable(
   'costings',
   {
@@ -26,16 +32,19 @@ export const costings = mysqlTable(
     listingId: refId('listing_id')
       .notNull()
       .references(() => listings.id, { onDelete: 'cascade' }),
+    candidateId: refId('candidate_id').references((): AnyMySqlColumn => candidates.id, { onDelete: 'cascade' }),
     name: varchar('name', { length: 120 }).notNull().default('First costing'),
-    /** A price to try; null for the listing's own. */
-    price: money('price'),
-    inputs: kept<CostingInputs>('inputs').notNull(),
+    document: document(CostingDocument, 'document').notNull(),
     version: version(),
     /** The schedule it was last computed with. */
     feeScheduleId: refId('fee_schedule_id').references(() => feeSchedules.id, { onDelete: 'set null' }),
     changedAt: madeAt('changed_at'),
+    /** Whose it is: of no candidate counts as one owner, too, so that a listing has one quick costing of a name. */
+    owner: bigint('owner', { mode: 'number', unsigned: true }).generatedAlwaysAs(sql`coalesce(\`candidate_id\`, 0)`, {
+      mode: 'stored',
+    }),
   },
-  (t) => [uniqueIndex('costings_name').on(t.listingId, t.name)],
+  (t) => [uniqueIndex('costings_owner').on(t.listingId, t.owner, t.name)],
 );
 
 /** One product idea: an anchor listing and its line-up, with a log of what happened to it. */
@@ -51,6 +60,8 @@ export const candidates = mysqlTable(
       .notNull()
       .references(() => listings.id, { onDelete: 'cascade' }),
     stage: mysqlEnum('stage', STAGES).notNull().default('found'),
+    /** The costing it is reckoned with; null while nothing was typed. */
+    costingId: refId('costing_id').references((): AnyMySqlColumn => costings.id, { onDelete: 'set null' }),
     dropReason: varchar('drop_reason', { length: 400 }),
     lookAgainOn: date('look_again_on', { mode: 'string' }),
     madeAt: madeAt(),
@@ -93,12 +104,32 @@ export const candidateLog = mysqlTable(
   (t) => [index('candidate_log_candidate').on(t.candidateId)],
 );
 
-export const scoresheets = mysqlTable('scoresheets', {
-  id: rowId(),
-  name: varchar('name', { length: 120 }).notNull().unique(),
-  document: document(Scoresheet, 'document').notNull(),
-  inUse: boolean('in_use').notNull().default(false),
-});
+/** The seller's scoresheets; their contents are versions, the newest of which counts. */
+export const scoresheets = mysqlTable(
+  'scoresheets',
+  {
+    id: rowId(),
+    name: varchar('name', { length: 120 }).notNull().unique(),
+    /** The newest version. */
+    version: version(),
+    /** True for the one in use, null for all others, so that there is one at most. */
+    inUse: boolean('in_use'),
+  },
+  (t) => [uniqueIndex('scoresheets_in_use').on(t.inUse)],
+);
+
+export const scoresheetVersions = mysqlTable(
+  'scoresheet_versions',
+  {
+    scoresheetId: refId('scoresheet_id')
+      .notNull()
+      .references(() => scoresheets.id, { onDelete: 'cascade' }),
+    version: int('version').notNull(),
+    document: document(Scoresheet, 'document').notNull(),
+    madeAt: madeAt(),
+  },
+  (t) => [primaryKey({ columns: [t.scoresheetId, t.version] })],
+);
 
 /** Answers that a person gave, with the evidence. Measured ones are computed afresh each time. */
 export const answers = mysqlTable(

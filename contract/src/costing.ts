@@ -1,0 +1,40 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { CostingDocument } from '@kettle/core/documents/costing';
+import { exactly, Nullable, Version } from '@kettle/core/documents/shapes';
+import { route } from './route.ts';
+import { Id, Kept, MarketplaceId } from './shapes.ts';
+
+const name = Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' });
+
+/** A costing as it is kept: of a candidate, or of a listing that nobody has started a candidate from (`candidate` null). */
+export const KeptCosting = Type.Object({
+  name,
+  document: CostingDocument,
+  version: Version,
+  candidate: Nullable(Type.Object({ id: Id, name: Type.String() })),
+});
+export type KeptCosting = Static<typeof KeptCosting>;
+
+const ChangedCosting = Type.Object({ document: CostingDocument, version: Version }, exactly);
+
+export const costingRoutes = {
+  keepOfListing: route(
+    'put',
+    '/api/marketplaces/{marketplace}/listings/{code}/costing',
+    'Keeps the quick costing of a listing; a candidate that is started from the listing takes it over.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 20 }) }),
+      body: ChangedCosting,
+      reply: Kept,
+    },
+  ),
+  ofCandidate: route('get', '/api/candidates/{id}/costing', 'The costing that a candidate is reckoned with.', {
+    params: Type.Object({ id: Id }),
+    reply: KeptCosting,
+  }),
+  keepOfCandidate: route('put', '/api/candidates/{id}/costing', 'Keeps the costing of a candidate.', {
+    params: Type.Object({ id: Id }),
+    body: Type.Object({ ...ChangedCosting.properties, name: Type.Optional(name) }, exactly),
+    reply: Kept,
+  }),
+};

@@ -1,0 +1,34 @@
+import type { Day } from '../measures/day.ts';
+import { themesOf, type ReviewFacts, type Theme, type ThemeMention } from './themes.ts';
+
+/** The one answer to what the reviews of some listings say: the reviews tab, the standing and the scoresheet read it. */
+export interface WhatReviewsSay {
+  /** Reviews whose text was read, after filters. */
+  read: number;
+  themes: Theme[];
+  /** Share of the reviews read that hold a gripe of any kind; null when none was read. */
+  gripeShare: number | null;
+}
+
+/**
+ * What some reviews say. Mentions of reviews that are not among them are passed over.
+ * @param today the day that "the last 180 days" of a theme end on
+ * @example whatReviewsSay([], [{ id: 1, listing: 1, stars: 5, day: '2026-01-01' }], '2026-02-01') // => {"read":1,"themes":[],"gripeShare":0}
+ */
+export const whatReviewsSay = (
+  mentions: readonly ThemeMention[],
+  reviews: readonly ReviewFacts[],
+  today: Day,
+): WhatReviewsSay => {
+  const known = new Set(reviews.map((r) => r.id));
+  const griping = new Set(mentions.filter((m) => m.kind === 'gripe' && known.has(m.review)).map((m) => m.review));
+  return {
+    read: reviews.length,
+    themes: themesOf(mentions, reviews, today),
+    gripeShare: reviews.length > 0 ? griping.size / reviews.length : null,
+  };
+};
+
+/** The gripe that most reviews hold, of those that name what they are about; null when there is none. */
+export const worstGripe = ({ themes }: Pick<WhatReviewsSay, 'themes'>): Theme | null =>
+  themes.find((t) => t.kind === 'gripe' && t.about !== '') ?? null;

@@ -1,0 +1,66 @@
+import type { Marketplace } from '@kettle/contract/sources';
+import type { CostAmount, CostLine } from '@kettle/core/documents/costing';
+import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
+import { NumberField } from '../../ground/ui/number-field.tsx';
+
+const notBelowZero = (x: number): string | null => (x < 0 ? 'This cannot be below 0.' : null);
+const aShare = (x: number): string | null => (x < 0 || x > 100 ? 'Between 0 and 100.' : null);
+/** A rate as people type it. */
+const inPercent = (rate: number | null): number | null => (rate === null ? null : Number((rate * 100).toFixed(2)));
+
+/** The fields of a line of a costing: one for a sum or a share, two for what comes back. */
+export const CostLineFields = ({
+  line: { label, amount },
+  market,
+  onChange,
+}: {
+  line: CostLine;
+  market: Marketplace;
+  onChange: (amount: CostAmount) => void;
+}) => {
+  const major = (minor: number | null): number | null =>
+    minor === null ? null : majorFromMinor(minor, market.currency);
+  switch (amount.kind) {
+    case 'sum':
+      return (
+        <NumberField
+          label={label}
+          value={major(amount.sum)}
+          placeholder="not known"
+          suffix={market.currency}
+          fault={notBelowZero}
+          onChange={(v) => onChange({ ...amount, sum: v === null ? null : minorFromMajor(v, market.currency) })}
+        />
+      );
+    case 'share':
+      return (
+        <NumberField
+          label={label}
+          value={inPercent(amount.rate)}
+          placeholder="not known"
+          suffix="%"
+          fault={aShare}
+          onChange={(v) => onChange({ ...amount, rate: v === null ? null : v / 100 })}
+        />
+      );
+    case 'returns':
+      return (
+        <>
+          <NumberField
+            label={`${label}, of units`}
+            value={inPercent(amount.rate)}
+            suffix="%"
+            fault={aShare}
+            onChange={(v) => onChange({ ...amount, rate: (v ?? 0) / 100 })}
+          />
+          <NumberField
+            label="Loss per return"
+            value={major(amount.loss)}
+            suffix={market.currency}
+            fault={notBelowZero}
+            onChange={(v) => onChange({ ...amount, loss: v === null ? 0 : minorFromMajor(v, market.currency) })}
+          />
+        </>
+      );
+  }
+};

@@ -1,0 +1,60 @@
+import { costingRoutes } from '@kettle/contract/costing';
+import type { ReplyOf } from '@kettle/contract/route';
+import { api } from './api.ts';
+import { fromRoutes, type ArgsOf } from './from-routes.ts';
+import { sheetApi } from './sheet.ts';
+import { tag } from './tags.ts';
+
+type Of<T extends keyof typeof costingRoutes> = ArgsOf<(typeof costingRoutes)[T]>;
+type Reply<T extends keyof typeof costingRoutes> = ReplyOf<(typeof costingRoutes)[T]>;
+
+export const costingApi = api.injectEndpoints({
+  endpoints: (build) => {
+    const { ask, read } = fromRoutes(build);
+    return {
+      candidateCosting: ask(costingRoutes.ofCandidate, ({ params: { id } }) => [tag('Costing', id)]),
+      keepQuickCosting: build.mutation<Reply<'keepOfListing'>, Of<'keepOfListing'>>({
+        ...read(costingRoutes.keepOfListing),
+        // The sheet that is kept in the browser holds the costing, too: it is found there after going away and back.
+        onQueryStarted: async ({ params, body }, { dispatch, queryFulfilled }) => {
+          if (!body) return;
+          const put = (version: number) =>
+            dispatch(
+              sheetApi.util.updateQueryData('sheet', { params }, (sheet) => {
+                if (sheet.costing.candidate === null)
+                  Object.assign(sheet.costing, { document: body.document, version });
+              }),
+            );
+          const patch = put(body.version);
+          try {
+            put((await queryFulfilled).data.version);
+          } catch {
+            patch.undo();
+          }
+        },
+      }),
+      keepCandidateCosting: build.mutation<Reply<'keepOfCandidate'>, Of<'keepOfCandidate'>>({
+        ...read(costingRoutes.keepOfCandidate),
+        onQueryStarted: async ({ params, body }, { dispatch, queryFulfilled }) => {
+          if (!body) return;
+          const put = (version: number) =>
+            dispatch(
+              costingApi.util.updateQueryData('candidateCosting', { params }, (kept) => {
+                Object.assign(kept, { document: body.document, version });
+              }),
+            );
+          const patch = put(body.version);
+          try {
+            put((await queryFulfilled).data.version);
+          } catch {
+            patch.undo();
+          }
+        },
+        // Sheets of its listing show it as well.
+        invalidatesTags: (_, error, { params: { id } }) =>
+          error ? [] : [tag('Score', id), 'Standing', tag('SheetCosting', id)],
+      }),
+    };
+  },
+});
+export const { useCandidateCostingQuery, useKeepQuickCostingMutation, useKeepCandidateCostingMutation } = costingApi;
