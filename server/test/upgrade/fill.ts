@@ -1,0 +1,165 @@
+import { schedule } from '../../../core/test/fixtures/schedule.ts';
+import { emptyCosting } from '@kettle/core/costing/costing';
+import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
+
+/** The simulated day that the filled workspace lives in, so that its figures do not move with the calendar. */
+export const DAY = '2026-11-24';
+
+/** What the seller had typed as costs before costings were lines. */
+export const INPUTS = {
+  unitCost: 940,
+  freight: 210,
+  dutyRate: 0.03,
+  preparation: 30,
+  advertisingRate: 0.12,
+  returnRate: 0.03,
+  lossPerReturn: 800,
+  monthsStored: 1.4,
+  fulfilment: 'marketplace',
+  firstOrder: 500,
+  samples: 12_000,
+  pictures: 0,
+  launchAdvertising: 0,
+  reserve: 5_000,
+};
+/** A scoresheet as it was kept while bounds of revenue stood in major units. */
+const earlierSheet = (name: string) => ({
+  ...STARTER_SCORESHEET,
+  version: 1,
+  name,
+  criteria: STARTER_SCORESHEET.criteria.map((c) =>
+    c.scale.kind === 'measured' && c.scale.measure === 'revenueMedian'
+      ? { ...c, scale: { ...c.scale, bands: c.scale.bands.map((b) => ({ ...b, from: b.from / 100 })) } }
+      : c,
+  ),
+});
+const costingLines = (unitCost: number | null) => ({
+  ...emptyCosting(),
+  monthsStored: 1.4,
+  firstOrder: 500,
+  lines: emptyCosting().lines.map((line) => {
+    const sums: Record<string, number | null> = {
+      'unit-cost': unitCost,
+      freight: 210,
+      preparation: 30,
+      samples: 12_000,
+      reserve: 5_000,
+    };
+    const rates: Record<string, number> = { duty: 0.03, advertising: 0.12 };
+    return {
+      ...line,
+      amount:
+        line.amount.kind === 'sum'
+          ? { ...line.amount, sum: sums[line.key] ?? line.amount.sum }
+          : line.amount.kind === 'share'
+            ? { ...line.amount, rate: rates[line.key] ?? line.amount.rate }
+            : { ...line.amount, rate: 0.03, loss: 800 },
+    };
+  }),
+});
+
+const text = (value: unknown): string => `'${JSON.stringify(value).replaceAll('\\', '\\\\').replaceAll("'", "''")}'`;
+const dayBefore = (n: number): string => new Date(Date.parse(DAY) - n * 86_400_000).toISOString().slice(0, 10);
+const days = Array.from({ length: 60 }, (_, i) => i);
+const KNOTS = [
+  { rank: 1, unitsPerDay: 60 },
+  { rank: 100, unitsPerDay: 12 },
+  { rank: 10_000, unitsPerDay: 0.5 },
+];
+
+interface Fill {
+  /** The first and the last migration at which the statement fits the tables; without an end it fits still. */
+  from: number;
+  until?: number;
+  sql: string;
+}
+/** Rows of a small workspace, each statement as the tables of its time had them. */
+export const FILL: readonly Fill[] = [
+  { from: 0, sql: `insert into workspace (\`key\`, value) values ('kind', '{"kind":"own"}')` },
+  {
+    from: 0,
+    sql: `insert into marketplaces (id, name, currency, measures, host, hob_day, read_up_to) values ('cove', 'Cove', 'USD', 'imperial', 'cove.example', '${DAY}', '${DAY}')`,
+  },
+  {
+    from: 0,
+    sql: `insert into categories (id, marketplace_id, name, path, depth) values (1, 'cove', 'Wool', 'Wool', 1)`,
+  },
+  {
+    from: 0,
+    sql: `insert into fee_schedules (marketplace_id, name, valid_from, document, source) values ('cove', 'Fees of 2026', '2026-01-01', ${text({ ...schedule, validFrom: '2026-01-01' })}, 'typed')`,
+  },
+  {
+    from: 0,
+    sql: `insert into rank_curves (marketplace_id, category, valid_from, knots, residual, source) values ('cove', '*', '2026-01-01', ${text(KNOTS)}, 0.4, 'typed')`,
+  },
+  {
+    from: 0,
+    sql: `insert into listings (id, marketplace_id, code, title, brand, category_id, price, reviews, rating, \`rank\`, weight, side_long, side_middle, side_short, fulfilment, seen_on) values
+      (1, 'cove', 'CV0001', 'Drop spindle, maple', 'Fenwool', 1, 4109, 210, 430, 120, 1724, 300, 220, 90, 'marketplace', '${DAY}'),
+      (2, 'cove', 'CV0002', 'Drop spindle, ash', 'Loftline', 1, 3900, 80, 410, 260, 1500, 300, 200, 90, 'marketplace', '${DAY}'),
+      (3, 'cove', 'CV0003', 'Niddy-noddy, beech', 'Fenwool', 1, 2700, 40, 450, 900, 900, 400, 150, 60, 'seller', '${DAY}')`,
+  },
+  {
+    from: 0,
+    sql: `insert into readings (listing_id, day, price, \`rank\`, reviews, rating, source) values ${days.map((i) => `(1, '${dayBefore(i)}', 4109, ${100 + ((i * 37) % 50)}, ${210 - i}, 430, 'import')`).join(', ')}`,
+  },
+  {
+    from: 0,
+    sql: `insert into estimates (listing_id, as_of, origin) values (1, '${DAY}', 'nothing'), (2, '${DAY}', 'nothing'), (3, '${DAY}', 'nothing')`,
+  },
+  {
+    from: 0,
+    sql: `insert into reviews (id, listing_id, fingerprint, stars, body, day) values
+      (1, 1, 'a', 2, 'The hook bends after a week.', '2026-08-01'), (2, 1, 'b', 1, 'The hook came off at once.', '2026-09-01'), (3, 2, 'c', 5, 'Spins for ever.', '2026-10-01')`,
+  },
+  {
+    from: 0,
+    sql: `insert into candidates (id, marketplace_id, name, anchor_id, stage, drop_reason, look_again_on) values
+      (1, 'cove', 'Maple spindle', 1, 'watched', null, '2026-12-24'), (2, 'cove', 'Spindle for children', 1, 'found', null, null), (3, 'cove', 'Ash spindle', 2, 'dropped', 'Too heavy.', null)`,
+  },
+  {
+    from: 0,
+    sql: `insert into line_up (candidate_id, listing_id, added_on, then_price, then_units, then_reviews) values (1, 1, '2026-10-01', 4200, 280, 150), (1, 2, '2026-10-01', 3900, null, 60), (2, 1, '2026-10-02', 4200, 280, 150), (3, 2, '2026-10-03', 3900, null, 60)`,
+  },
+  { from: 0, sql: `insert into watched (listing_id, since) values (1, '2026-10-01')` },
+  {
+    from: 0,
+    sql: `insert into candidate_log (candidate_id, kind, text, day, stage) values (1, 'stage', 'Started.', '2026-10-01', 'found'), (1, 'note', 'It’s "light"; a sample is due.', '2026-10-05', null)`,
+  },
+  {
+    from: 0,
+    until: 6,
+    sql: `insert into costings (listing_id, price, inputs) values (1, 4200, ${text(INPUTS)}), (2, null, '{"unitCost":null,"freight":null}'), (3, null, ${text({ ...INPUTS, unitCost: 600 })})`,
+  },
+  {
+    from: 7,
+    sql: `insert into costings (id, listing_id, candidate_id, document) values
+      (1, 1, 1, ${text({ ...costingLines(940), price: 4200 })}), (2, 2, 3, ${text({ ...emptyCosting() })}), (3, 3, null, ${text(costingLines(600))}), (4, 1, 2, ${text({ ...costingLines(940), price: 4200 })})`,
+  },
+  { from: 7, sql: 'update candidates set costing_id = case id when 1 then 1 when 2 then 4 else 2 end' },
+  {
+    from: 0,
+    until: 7,
+    sql: `insert into scoresheets (id, name, document, in_use) values (1, 'First look', ${text(earlierSheet('First look'))}, true), (2, 'Another', ${text(earlierSheet('Another'))}, false)`,
+  },
+  {
+    from: 8,
+    sql: `insert into scoresheets (id, name, in_use) values (1, 'First look', true), (2, 'Another', null)`,
+  },
+  {
+    from: 8,
+    sql: `insert into scoresheet_versions (scoresheet_id, version, document) values (1, 1, ${text(STARTER_SCORESHEET)}), (2, 1, ${text({ ...STARTER_SCORESHEET, name: 'Another' })})`,
+  },
+  {
+    from: 0,
+    sql: `insert into answers (candidate_id, scoresheet_id, \`key\`, choice, evidence, day) values (1, 1, 'curable', 'both', 'Two makers agreed.', '2026-11-01'), (1, 1, 'no-patent', 'pass', 'Register searched.', '2026-11-02')`,
+  },
+  {
+    from: 1,
+    sql: `insert into marks (listing_id, state, reason, day) values (3, 'dropped', 'Sold by seller.', '2026-11-03')`,
+  },
+  {
+    from: 3,
+    sql: `insert into own_counts (listing_id, day, stock, seller) values (3, '${dayBefore(3)}', 90, ''), (3, '${dayBefore(1)}', 84, '')`,
+  },
+];
