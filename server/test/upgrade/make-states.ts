@@ -55,7 +55,12 @@ for (const { idx, tag } of entries) {
   const packed = join(folder, `${tag}.sql.gz`);
   await writeCopy(url, packed);
   // Where it was made is nobody's affair.
-  writeFileSync(file, gunzipSync(readFileSync(packed)).toString().replace(/^-- Host:.*$/m, '--'));
+  writeFileSync(
+    file,
+    gunzipSync(readFileSync(packed))
+      .toString()
+      .replace(/^-- Host:.*$/m, '--'),
+  );
   process.stdout.write(`${tag}\n`);
 }
 await server.stop();
