@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { route } from './route.ts';
 import { Done, Id, Job, ListingBrief, MarketplaceId } from './shapes.ts';
-import { Day, Nullable, Rate } from '@kettle/core/documents/shapes';
+import { Day, Nullable, Rate, oneOf } from '@kettle/core/documents/shapes';
 import { Stage } from '@kettle/core/documents/stages';
 
 export const LogEntry = Type.Object({
@@ -146,6 +146,7 @@ export const WatchGroup = Type.Object({
   /** Averages a listing over the last 30 days with readings, and over the 30 before. */
   now: Type.Object({ unitsPerDay: Nullable(Type.Number()), price: Nullable(Type.Number()), days: Type.Integer() }),
   before: Type.Object({ unitsPerDay: Nullable(Type.Number()), price: Nullable(Type.Number()), days: Type.Integer() }),
+  course: Nullable(Type.Object({ word: oneOf('held', 'rose', 'fell'), by: Rate })),
   changes: Type.Array(Type.Object({ code: Type.String(), day: Day, text: Type.String() })),
 });
 export type WatchGroup = Static<typeof WatchGroup>;

@@ -1,4 +1,4 @@
-import { changesOf, lastTwelveMonths, reviewsPerMonth } from '../src/estimate/changes.ts';
+import { changesOf, lastTwelveMonths, reviewsPerMonth } from '../src/changes/windows.ts';
 import type { RankCurve } from '../src/estimate/rank-curve.ts';
 import type { Reading } from '../src/estimate/reading.ts';
 import type { MonthHistory } from '../src/estimate/units.ts';

@@ -1,3 +1,4 @@
+import { groupsOf } from '../stats/groups.ts';
 import { medianOf } from '../stats/robust.ts';
 import type { Figure } from '../documents/figure.ts';
 import { blend } from './blend.ts';
@@ -91,13 +92,7 @@ const GROUPS: Record<Grouping, (t: Trial) => string> = {
 /** Trials as a table: every method over all listings, by category, by volume and by number of readings. */
 export const backtestRows = (trials: readonly Trial[]): BacktestRow[] =>
   (Object.keys(GROUPS) as Grouping[]).flatMap((grouping) => {
-    const groups = new Map<string, Trial[]>();
-    for (const trial of trials) {
-      const name = GROUPS[grouping](trial);
-      const group = groups.get(name);
-      if (group) group.push(trial);
-      else groups.set(name, [trial]);
-    }
+    const groups = groupsOf(trials, GROUPS[grouping]);
     const order = new Map(
       [...groups].map(([name, group]) => [
         name,

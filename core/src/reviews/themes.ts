@@ -1,3 +1,4 @@
+import { groupsOf } from '../stats/groups.ts';
 import { addDays, type Day } from '../measures/day.ts';
 import { wilson, Z95, type Interval } from '../stats/intervals.ts';
 import type { MentionKind } from './mentions.ts';
@@ -51,14 +52,10 @@ const KIND_ORDER = { gripe: 0, praise: 1, wish: 2 };
  */
 export const themesOf = (mentions: readonly ThemeMention[], reviews: readonly ReviewFacts[], today: Day): Theme[] => {
   const all = new Tally(reviews, today);
-  const groups = new Map<string, ThemeMention[]>();
-  for (const mention of mentions) {
-    if (!all.facts.has(mention.review)) continue;
-    const key = `${mention.kind}/${mention.aspect ?? `~${mention.opinion}`}`;
-    const group = groups.get(key);
-    if (group) group.push(mention);
-    else groups.set(key, [mention]);
-  }
+  const groups = groupsOf(
+    mentions.filter((m) => all.facts.has(m.review)),
+    (m) => `${m.kind}/${m.aspect ?? `~${m.opinion}`}`,
+  );
   return [...groups]
     .flatMap(([key, group]) => themeOf(key, group, all) ?? [])
     .sort((a, b) => KIND_ORDER[a.kind] - KIND_ORDER[b.kind] || b.reviews - a.reviews || (a.key < b.key ? -1 : 1));

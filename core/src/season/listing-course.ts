@@ -1,3 +1,4 @@
+import { meanOf, medianOf } from '../stats/robust.ts';
 import { addMonths, daysBetween, MONTH_NAMES, type Day } from '../measures/day.ts';
 import { bestThreeInWords, readMonths, trendInWords, type MonthsRead } from './months.ts';
 
@@ -76,14 +77,14 @@ const swingOf = (values: readonly number[], { factors }: MonthsRead, firstMonth:
   const free = values.map((v, i) => v / factors![(firstMonth + i) % 12]!);
   if (free.some((v) => !(v > 0))) return null;
   const steps = free.slice(1).map((v, i) => Math.abs(Math.log(v / free[i]!)));
-  const sorted = steps.sort((a, b) => a - b);
-  return Math.exp(sorted[sorted.length >> 1]!) - 1;
+  const middle = medianOf(steps);
+  return middle === null ? null : Math.exp(middle) - 1;
 };
 
 const dailyPace = (daily: readonly { day: Day; units: number }[], until: Day): number | null => {
   const rate = (days: number): number | null => {
     const within = daily.filter((d) => d.day <= until && daysBetween(d.day, until) < days);
-    return within.length < days / 2 ? null : within.reduce((sum, d) => sum + d.units, 0) / within.length;
+    return within.length < days / 2 ? null : meanOf(within.map((d) => d.units));
   };
   return growthOf(rate(91), rate(364));
 };

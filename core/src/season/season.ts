@@ -1,3 +1,4 @@
+import { variance } from 'simple-statistics';
 /** Monthly factors and parts of a series split into trend × season × rest. */
 export interface Decomposition {
   /** Twelve factors from the series' own first month on; their mean is 1. */
@@ -40,11 +41,6 @@ const strengthOf = (rest: readonly (number | null)[], factors: readonly number[]
   if (pairs.length === 0 || pairs.some(({ r, s }) => r <= 0 || s <= 0)) return null;
   const whole = variance(pairs.map(({ r, s }) => Math.log(r) + Math.log(s)));
   return whole === 0 ? 0 : Math.max(0, 1 - variance(pairs.map(({ r }) => Math.log(r))) / whole);
-};
-
-const variance = (values: readonly number[]): number => {
-  const mean = values.reduce((sum, v) => sum + v, 0) / values.length;
-  return values.reduce((sum, v) => sum + (v - mean) ** 2, 0) / values.length;
 };
 
 /**

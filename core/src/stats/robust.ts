@@ -1,4 +1,4 @@
-import { median } from 'simple-statistics';
+import { mean, median } from 'simple-statistics';
 
 /** Makes the median absolute deviation of normal data estimate its standard deviation (Leys et al. 2013). */
 export const MAD_SCALE = 1.4826;
@@ -10,11 +10,15 @@ export const MAD_SCALE = 1.4826;
  */
 export const robustSpread = (values: readonly number[]): { median: number; spread: number } | null => {
   if (values.length === 0) return null;
-  const middle = median([...values]);
+  const middle = median(values as number[]);
   return { median: middle, spread: MAD_SCALE * median(values.map((v) => Math.abs(v - middle))) };
 };
 
-/** The value below which a share of the values lies, linearly between neighbours; null for none. @example quantileOf([4, 1, 3, 2], 0.5) // => 2.5 */
+/**
+ * The value below which a share of the values lies, linearly between neighbours; null for none. Not the package's: that
+ * one takes the nearest value (Hyndman & Fan 1996, type 2), so that small shelves' bands would jump; this is their type 7.
+ * @example quantileOf([4, 1, 3, 2], 0.5) // => 2.5
+ */
 export const quantileOf = (values: readonly number[], share: number): number | null => {
   if (values.length === 0) return null;
   const sorted = [...values].sort((a, b) => a - b);
@@ -26,8 +30,9 @@ export const quantileOf = (values: readonly number[], share: number): number | n
 };
 
 /** The middle value; null for none. @example medianOf([3, 1, 2]) // => 2 */
-export const medianOf = (values: readonly number[]): number | null => quantileOf(values, 0.5);
+export const medianOf = (values: readonly number[]): number | null =>
+  values.length === 0 ? null : median(values as number[]);
 
 /** The arithmetic mean; null for none. @example meanOf([1, 2, 6]) // => 3 */
 export const meanOf = (values: readonly number[]): number | null =>
-  values.length === 0 ? null : values.reduce((sum, v) => sum + v, 0) / values.length;
+  values.length === 0 ? null : mean(values as number[]);

@@ -1,4 +1,5 @@
 import jstat from 'jstat';
+import { quickselect } from 'simple-statistics';
 
 /**
  * The middle of the slopes between all pairs of points, which a few wild values cannot move. In the unit of y per unit
@@ -13,7 +14,9 @@ export const theilSen = (ys: readonly number[], xs: readonly number[] = ys.map((
     for (let j = i + 1; j < ys.length; j++) if (xs[j] !== xs[i]) slopes[n++] = (ys[j]! - ys[i]!) / (xs[j]! - xs[i]!);
   if (n === 0) return null;
   const known = slopes.subarray(0, n);
-  const upper = nthSmallest(known, n >> 1);
+  // The package's selection moves values of any array in place; its types know plain ones alone.
+  quickselect(known as unknown as number[], n >> 1, 0, n - 1);
+  const upper = known[n >> 1]!;
   // The quick select leaves all smaller slopes before the upper middle.
   return n % 2 === 1 ? upper : (upper + largest(known.subarray(0, n >> 1))) / 2;
 };
@@ -22,29 +25,6 @@ const largest = (values: Float64Array): number => {
   let most = -Infinity;
   for (let i = 0; i < values.length; i++) if (values[i]! > most) most = values[i]!;
   return most;
-};
-
-/** The value that would stand at a place were the values sorted; orders them only as far as that needs (Hoare 1961). */
-const nthSmallest = (values: Float64Array, place: number): number => {
-  let low = 0;
-  let high = values.length - 1;
-  while (low < high) {
-    const pivot = values[(low + high) >> 1]!;
-    let i = low;
-    let j = high;
-    while (i <= j) {
-      while (values[i]! < pivot) i++;
-      while (values[j]! > pivot) j--;
-      if (i > j) break;
-      const kept = values[i]!;
-      values[i++] = values[j]!;
-      values[j--] = kept;
-    }
-    if (place <= j) high = j;
-    else if (place >= i) low = i;
-    else break;
-  }
-  return values[place]!;
 };
 
 /**

@@ -1,3 +1,4 @@
+import { groupsOf } from '@kettle/core/stats/groups';
 import type { FoundTerm } from '@kettle/contract/demand';
 import { addDays } from '@kettle/core/measures/day';
 import type { Db } from '../../ground/db/connection.ts';
@@ -27,12 +28,7 @@ export const foundBy = async (db: Db, market: Market, index: DemandIndex, codes:
     placesOf(db, market, [...codeOf.keys()]),
     nichesOfListings(db, [...codeOf.keys()]),
   ]);
-  const byTerm = new Map<number, typeof places>();
-  for (const p of places) {
-    const there = byTerm.get(p.termId);
-    if (there) there.push(p);
-    else byTerm.set(p.termId, [p]);
-  }
+  const byTerm = groupsOf(places, (p) => p.termId);
   const termIds = new Set(byTerm.keys());
   for (const niche of new Set([...served.values()].flat().map((n) => n.id)))
     for (const { term } of index.nicheById.get(niche)?.terms ?? []) termIds.add(term.id);

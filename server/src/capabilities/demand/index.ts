@@ -1,3 +1,4 @@
+import { groupsOf } from '@kettle/core/stats/groups';
 import { and, asc, desc, eq, gte, inArray, sql } from 'drizzle-orm';
 import { BrandNames } from '@kettle/core/demand/brand-terms';
 import { courseOf, type Course } from '@kettle/core/demand/course';
@@ -238,15 +239,7 @@ const readNiches = async (db: Db, market: Market, terms: readonly DemandTerm[]):
     for (let at: number | null | undefined = id; at != null; at = parentOf.get(at)) found.add(at);
     return found;
   };
-  const group = <T extends { nicheId: number }>(all: readonly T[]): Map<number, T[]> => {
-    const groups = new Map<number, T[]>();
-    for (const one of all) {
-      const there = groups.get(one.nicheId);
-      if (there) there.push(one);
-      else groups.set(one.nicheId, [one]);
-    }
-    return groups;
-  };
+  const group = <T extends { nicheId: number }>(all: readonly T[]) => groupsOf(all, (one) => one.nicheId);
   const linksOf = group(links);
   const clicksOf = group(clicks);
   const made: DemandNiche[] = [];
@@ -265,8 +258,7 @@ const readNiches = async (db: Db, market: Market, terms: readonly DemandTerm[]):
     const series = addWeeks(
       own.flatMap(({ term, share }) => (term.series && term.brand === null ? [{ series: term.series, share }] : [])),
     );
-    const days = new Map<string, (typeof clicks)[number][]>();
-    for (const c of clicksOf.get(row.id) ?? []) days.set(c.day, [...(days.get(c.day) ?? []), c]);
+    const days = groupsOf(clicksOf.get(row.id) ?? [], (c) => c.day);
     const ordered = [...days.keys()].sort().reverse();
     const now = days.get(ordered[0] ?? '') ?? [];
     const yearAgo = ordered.find((d) => Math.abs(yearsApart(d, ordered[0]!) - 364) <= ABOUT_A_YEAR);

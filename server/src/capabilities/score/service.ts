@@ -1,3 +1,4 @@
+import { groupsOf } from '@kettle/core/stats/groups';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import { score, standing, swingCriteria, type JudgedAnswer } from '@kettle/core/score/scoresheet';
@@ -30,8 +31,7 @@ const scoreRows = async (db: Db, market: Market, rows: readonly CandidateRow[]):
         ),
       ),
   ]);
-  const byCandidate = new Map<number, (typeof answers.$inferSelect)[]>();
-  for (const a of given) byCandidate.set(a.candidateId, [...(byCandidate.get(a.candidateId) ?? []), a]);
+  const byCandidate = groupsOf(given, (a) => a.candidateId);
   return rows.map((row) => scored(row, measured.get(row.id)!, byCandidate.get(row.id) ?? [], sheet.document));
 };
 

@@ -6,7 +6,7 @@ import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
 import { dailyUnits } from '@kettle/core/estimate/units';
 import { spikes } from '@kettle/core/estimate/spikes';
 import { holdersOfOffer } from '@kettle/core/estimate/main-offer';
-import { marksOf } from '@kettle/core/estimate/history-marks';
+import { marksOf } from '@kettle/core/changes/day-marks';
 import { tidyReadings } from '@kettle/core/estimate/reading';
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
 import { unitsPerMonth } from '@kettle/core/measures/units';

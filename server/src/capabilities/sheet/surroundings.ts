@@ -12,7 +12,7 @@ import { categories, craftOverrules, estimates, listings, monthlyHistory, readin
 import type { DemandIndex } from '../demand/index.ts';
 import { shelfListings } from '../demand/shelf.ts';
 import { curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
-import { groupBy } from '../../ground/estimates/estimates.ts';
+import { groupsOf } from '@kettle/core/stats/groups';
 import { asReading } from '../../ground/estimates/readings.ts';
 
 /** The best sellers of a category stand for it: more would be slower and say the same. */
@@ -61,7 +61,7 @@ const monthsOf = async (
   const asUnits = (rank: number | null): number | null =>
     curve && rank !== null ? unitsPerMonth(unitsAtRank(curve, rank)) : null;
   return new Map(
-    [...groupBy(rows, (r) => r.listingId)].map(([id, months]) => [
+    [...groupsOf(rows, (r) => r.listingId)].map(([id, months]) => [
       id,
       months.map((m) => ({ month: m.month, units: asUnits(m.rank) })),
     ]),
@@ -81,7 +81,7 @@ const courseOf = async (db: Db, market: Market, id: number, curve: RankCurve | n
   const daily = curve ? dailyUnits(days.map(asReading), curve, market.today) : [];
   const months = [...(byListing.get(id) ?? [])];
   const known = new Set(months.map((m) => m.month));
-  for (const [month, of] of groupBy(daily, (d) => d.day.slice(0, 7)))
+  for (const [month, of] of groupsOf(daily, (d) => d.day.slice(0, 7)))
     if (!known.has(`${month}-01`) && of.length >= 20)
       months.push({ month: `${month}-01`, units: unitsPerMonth(of.reduce((sum, d) => sum + d.units, 0) / of.length) });
   months.sort((a, b) => (a.month < b.month ? -1 : 1));
@@ -141,7 +141,7 @@ const shelfCraft = async (
     db.select().from(craftOverrules).where(inArray(craftOverrules.listingId, shelf.ids)),
   ]);
   if (rows.length === 0) return null;
-  const own = groupBy(overrules, (o) => o.listingId);
+  const own = groupsOf(overrules, (o) => o.listingId);
   const crafts = rows.map((r) => pageCraft(r, own.get(r.id) ?? []));
   const ofPart = (key: CraftKey): number | null =>
     medianOf(crafts.flatMap((c) => c.parts.find((p) => p.key === key)?.points ?? []));

@@ -1,5 +1,7 @@
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { Sieve, SieveChange, SievePlace } from '@kettle/contract/sift';
+import { changesBetween } from '@kettle/core/changes/between';
+import { changeInWords } from '@kettle/core/changes/in-words';
 import { readDemand, writeDemand } from '@kettle/core/demand/choice';
 import { demandStarters } from '@kettle/core/demand/starters';
 import { readSift, writeSift } from '@kettle/core/sift/address';
@@ -18,8 +20,6 @@ export const MOST_COMPARED = 20_000;
 /** Changes that are told one by one. */
 const MOST_TOLD = 200;
 /** A change of price or units below this is noise. */
-const PRICE_MOVED = 0.05;
-const UNITS_MOVED = 0.25;
 
 const asSieve = (row: typeof sieves.$inferSelect): Sieve => ({
   id: row.id,
@@ -232,16 +232,12 @@ const differences = (
   ];
 };
 
-const howChanged = (before: Kept, now: Kept, market: Market): string => {
-  const moved = (a: number | null, b: number | null, by: number): boolean =>
-    a !== null && b !== null && a > 0 && Math.abs(b / a - 1) >= by;
-  const major = (minor: number | null): string => majorFromMinor(minor ?? 0, market.currency).toString();
-  return [
-    ...(moved(before.price, now.price, PRICE_MOVED)
-      ? [`price ${major(before.price)} → ${major(now.price)} ${market.currency}`]
-      : []),
-    ...(moved(before.units, now.units, UNITS_MOVED)
-      ? [`units a month ${Math.round(before.units!)} → ${Math.round(now.units!)}`]
-      : []),
-  ].join(', ');
+const howChanged = (before: Kept, now: Kept, { currency }: Market): string => {
+  const money = (minor: number): string => `${majorFromMinor(minor, currency)} ${currency}`;
+  return changesBetween(
+    { price: before.price, units: before.units, reviews: before.reviews },
+    { price: now.price, units: now.units, reviews: now.reviews },
+  )
+    .map((change) => changeInWords(change, money))
+    .join(', ');
 };

@@ -1,3 +1,4 @@
+import { groupsOf } from '@kettle/core/stats/groups';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Job } from '@kettle/contract/shapes';
 import { addDays, daysBetween } from '@kettle/core/measures/day';
@@ -49,7 +50,7 @@ export const moveHob = async (
     const starts = new Map(
       batch.map((r) => [r.code, addDays(r.last && r.last >= r.since ? r.last : addDays(r.since, -1), 1)]),
     );
-    for (const [from, group] of byStart(batch, starts)) {
+    for (const [from, group] of groupsOf(batch, (r) => starts.get(r.code)!)) {
       if (from > to) continue;
       const found = await feed.readings(
         group.map((r) => r.code),
@@ -123,16 +124,4 @@ export const askToMoveHob = async (database: Database, jobs: Jobs, marketplace: 
   });
   jobs.look();
   return job;
-};
-
-const byStart = <T extends { code: string }>(
-  rows: readonly T[],
-  starts: ReadonlyMap<string, string>,
-): Map<string, T[]> => {
-  const groups = new Map<string, T[]>();
-  for (const row of rows) {
-    const start = starts.get(row.code)!;
-    groups.set(start, [...(groups.get(start) ?? []), row]);
-  }
-  return groups;
 };

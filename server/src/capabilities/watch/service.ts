@@ -1,10 +1,9 @@
+import { groupsOf } from '@kettle/core/stats/groups';
 import { and, asc, eq, gte, inArray, sql } from 'drizzle-orm';
 import type { Added, WatchGroup, WatchedListing } from '@kettle/contract/candidates';
+import { groupReading } from '@kettle/core/changes/group';
 import { codesFromText } from '@kettle/core/listing/codes';
 import { addDays } from '@kettle/core/measures/day';
-import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
-import { stockFalls } from '@kettle/core/estimate/stock-counts';
-import { meanOf } from '@kettle/core/stats/robust';
 import type { Db } from '../../ground/db/connection.ts';
 import { candidates, categories, estimates, lineUp, listings, readings, watched } from '../../ground/db/schema.ts';
 import { idsByCode } from '../../ground/briefs/briefs.ts';
@@ -84,9 +83,7 @@ export const watchedListings = async (db: Db, market: Market): Promise<WatchedLi
   }));
 };
 
-const MONTH = 30;
-
-/** The readings of a group of listings of the last year, day by day, with averages a listing. */
+/** The readings of a group of listings of the last year, day by day, with averages a listing and what changed. */
 export const groupReadings = async (db: Db, market: Market, ids: readonly number[]): Promise<WatchGroup> => {
   const [found, rows, curves] = await Promise.all([
     db
@@ -101,66 +98,16 @@ export const groupReadings = async (db: Db, market: Market, ids: readonly number
       .orderBy(asc(readings.day)),
     curvesInForce(db, market.id, market.today),
   ]);
-  const listing = new Map(found.map((l) => [l.id, { ...l, curve: curveFor(curves, l.category)?.curve ?? null }]));
-  const byDay = new Map<string, { code: string; units: number | null; price: number | null }[]>();
-  for (const row of rows) {
-    const of = listing.get(row.listingId);
-    if (!of) continue;
-    const units = of.curve && row.rank !== null ? unitsAtRank(of.curve, row.rank) : null;
-    byDay.set(row.day, [...(byDay.get(row.day) ?? []), { code: of.code, units, price: row.price }]);
-  }
-  const days = [...byDay].map(([day, entries]) => ({
-    day,
-    units: meanOf(entries.flatMap((e) => e.units ?? [])),
-    price: meanOf(entries.flatMap((e) => e.price ?? [])),
-    counted: entries.length,
-    each: Object.fromEntries(entries.map((e) => [e.code, e.units])),
-  }));
-  const average = (from: string, to: string): WatchGroup['now'] => {
-    const span = days.filter((d) => d.day > from && d.day <= to);
-    return {
-      unitsPerDay: meanOf(span.flatMap((d) => d.units ?? [])),
-      price: meanOf(span.flatMap((d) => d.price ?? [])),
-      days: span.length,
-    };
-  };
-  const month = addDays(market.today, -MONTH);
+  const byListing = groupsOf(rows, (r) => r.listingId);
   return {
     listings: found.map(({ code, title }) => ({ code, title })),
-    days,
-    now: average(month, market.today),
-    before: average(addDays(month, -MONTH), month),
-    changes: found.flatMap((l) =>
-      changesOf(
-        l.code,
-        rows.filter((r) => r.listingId === l.id && r.day > month),
-      ),
+    ...groupReading(
+      found.map(({ id, code, category }) => ({
+        code,
+        curve: curveFor(curves, category)?.curve ?? null,
+        readings: (byListing.get(id) ?? []).map(asReading),
+      })),
+      market.today,
     ),
   };
-};
-
-/** What happened to a listing in its last month, in words: price moved, sellers came or went, stock ran out. */
-const changesOf = (code: string, rows: readonly (typeof readings.$inferSelect)[]): WatchGroup['changes'] => {
-  const first = rows[0];
-  const last = rows.at(-1);
-  if (!first || !last || first === last) return [];
-  const changes: WatchGroup['changes'] = [];
-  if (first.price && last.price && Math.abs(last.price / first.price - 1) >= 0.05)
-    changes.push({
-      code,
-      day: last.day,
-      text: `price ${last.price > first.price ? 'rose' : 'fell'} by ${Math.round(100 * Math.abs(last.price / first.price - 1))} % since ${first.day}`,
-    });
-  if (first.sellers !== null && last.sellers !== null && last.sellers !== first.sellers)
-    changes.push({
-      code,
-      day: last.day,
-      text: `${last.sellers > first.sellers ? 'a new seller came' : 'a seller left'}: ${first.sellers} then, ${last.sellers} now`,
-    });
-  const empty = rows.filter((r) => r.stock === 0);
-  if (empty.length > 0) changes.push({ code, day: empty.at(-1)!.day, text: `out of stock on ${empty.length} days` });
-  const sold = stockFalls(rows.map(asReading), last.day, MONTH);
-  if (sold.restocks > 0)
-    changes.push({ code, day: last.day, text: sold.restocks === 1 ? 'one restock' : `${sold.restocks} restocks` });
-  return changes;
 };

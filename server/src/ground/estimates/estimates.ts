@@ -1,3 +1,4 @@
+import { groupsOf } from '@kettle/core/stats/groups';
 import { and, asc, eq, getTableColumns, gt, gte, inArray, sql } from 'drizzle-orm';
 import { addDays, addMonths } from '@kettle/core/measures/day';
 import {
@@ -8,7 +9,7 @@ import {
   type UnitsInput,
 } from '@kettle/core/estimate/units';
 import { unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
-import { changesOf, lastTwelveMonths, reviewsPerMonth } from '@kettle/core/estimate/changes';
+import { changesOf, lastTwelveMonths, reviewsPerMonth } from '@kettle/core/changes/windows';
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
 import { bestThreeMonths, decompose } from '@kettle/core/season/season';
 import { bulkLoad, type Cell } from '../db/bulk.ts';
@@ -83,23 +84,12 @@ export const evidenceOf = async (db: Db, market: Market, ids: readonly number[],
     db.select().from(craftOverrules).where(inArray(craftOverrules.listingId, list)),
   ]);
   return {
-    own: groupBy(own, (r) => r.listingId),
-    overrules: groupBy(overrules, (r) => r.listingId),
-    days: groupBy(days, (r) => r.listingId),
-    months: groupBy(months, (r) => r.listingId),
-    stated: groupBy(stated, (r) => r.listingId),
+    own: groupsOf(own, (r) => r.listingId),
+    overrules: groupsOf(overrules, (r) => r.listingId),
+    days: groupsOf(days, (r) => r.listingId),
+    months: groupsOf(months, (r) => r.listingId),
+    stated: groupsOf(stated, (r) => r.listingId),
   };
-};
-
-/** Rows by a key, in their order. */
-export const groupBy = <T, K>(rows: readonly T[], key: (row: T) => K): Map<K, T[]> => {
-  const groups = new Map<K, T[]>();
-  for (const row of rows) {
-    const group = groups.get(key(row));
-    if (group) group.push(row);
-    else groups.set(key(row), [row]);
-  }
-  return groups;
 };
 
 /** The newest stated units, or those that a stated revenue gives at the listing's price. */

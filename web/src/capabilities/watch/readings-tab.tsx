@@ -2,6 +2,7 @@ import { Box, Flex, Skeleton, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import type { Candidate, WatchGroup } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
+import { MOVED } from '@kettle/core/changes/thresholds';
 import { addDays, epochDay } from '@kettle/core/measures/day';
 import { majorFromMinor } from '@kettle/core/money/money';
 import { useGroupReadingsQuery } from '../../ground/api/candidates.ts';
@@ -60,7 +61,9 @@ const ReadingsTab = ({ market, candidate }: { market: Marketplace; candidate: Ca
           What changed in 30 days
         </Text>
         {data.changes.length === 0 ? (
-          <Text color="inkSoft">Prices held within 5 %, no seller came or went, nothing ran out.</Text>
+          <Text color="inkSoft">
+            Prices held within {percent(MOVED.price)}, no seller came or went, nothing ran out.
+          </Text>
         ) : (
           <Box as="ul" listStyleType="none">
             {data.changes.map((c) => (
@@ -75,19 +78,13 @@ const ReadingsTab = ({ market, candidate }: { market: Marketplace; candidate: Ca
   );
 };
 
-const Averages = ({ group: { now, before }, market }: { group: WatchGroup; market: Marketplace }) => {
-  const course =
-    now.unitsPerDay !== null && before.unitsPerDay !== null && before.unitsPerDay > 0
-      ? now.unitsPerDay / before.unitsPerDay - 1
-      : null;
+const Averages = ({ group: { now, before, course }, market }: { group: WatchGroup; market: Marketplace }) => {
   const word =
     course === null
       ? 'No earlier month to compare with.'
-      : Math.abs(course) < 0.1
+      : course.word === 'held'
         ? 'Demand held.'
-        : course > 0
-          ? `Demand rose by ${percent(course)}.`
-          : `Demand fell by ${percent(-course)}.`;
+        : `Demand ${course.word} by ${percent(Math.abs(course.by))}.`;
   return (
     <>
       <Text as="h2" fontWeight="700" mb="1">

@@ -1,8 +1,10 @@
+import { meanOf } from '../stats/robust.ts';
+import { moveOf } from './between.ts';
 import { addMonths, daysBetween, type Day } from '../measures/day.ts';
 import { unitsPerMonth } from '../measures/units.ts';
-import { unitsAtRank, type RankCurve } from './rank-curve.ts';
-import { tidyReadings, type Reading } from './reading.ts';
-import type { MonthHistory } from './units.ts';
+import { unitsAtRank, type RankCurve } from '../estimate/rank-curve.ts';
+import { tidyReadings, type Reading } from '../estimate/reading.ts';
+import type { MonthHistory } from '../estimate/units.ts';
 
 /** Changes as fractions of what was before (0.2 is a fifth more); null where either side is not known or was 0. */
 export interface Changes {
@@ -30,13 +32,13 @@ export const changesOf = (
 ): Changes => {
   const monthly = monthlySeries(months, curve, until);
   const daily = dailySeries(readings, curve, until);
-  const recent = (value: 'units' | 'price', days: 30 | 90): number | null =>
-    ratio(
-      windowMean(daily, value, 0, days, ENOUGH_DAYS[days]),
-      windowMean(daily, value, days, 2 * days, ENOUGH_DAYS[days]),
-    ) ?? ratio(monthsMean(monthly, value, 0, days / 30), monthsMean(monthly, value, days / 30, (2 * days) / 30));
+  const recent = (value: 'units' | 'price', days: 30 | 90): number | null => {
+    const window = (back: number) => windowMean(daily, value, back * days, (back + 1) * days, ENOUGH_DAYS[days]);
+    const wholeMonths = (back: number) => monthsMean(monthly, value, (back * days) / 30, ((back + 1) * days) / 30);
+    return moveOf(window(1), window(0)) ?? moveOf(wholeMonths(1), wholeMonths(0));
+  };
   const year = (value: 'units' | 'price'): number | null =>
-    ratio(monthsMean(monthly, value, 0, 3), monthsMean(monthly, value, 12, 15));
+    moveOf(monthsMean(monthly, value, 12, 15), monthsMean(monthly, value, 0, 3));
   return {
     units30: recent('units', 30),
     units90: recent('units', 90),
@@ -83,8 +85,6 @@ const dailySeries = (readings: readonly Reading[], curve: RankCurve | null, unti
     price: r.price,
   }));
 
-const mean = (values: readonly number[]): number => values.reduce((sum, v) => sum + v, 0) / values.length;
-
 const windowMean = (
   points: readonly Point[],
   value: 'units' | 'price',
@@ -93,7 +93,7 @@ const windowMean = (
   enough: number,
 ): number | null => {
   const values = points.flatMap((p) => (p.back >= from && p.back < to ? (p[value] ?? []) : []));
-  return values.length >= enough ? mean(values) : null;
+  return values.length >= enough ? meanOf(values) : null;
 };
 
 const monthsMean = (
@@ -108,11 +108,8 @@ const monthsMean = (
     if (v === null) return null;
     values.push(v);
   }
-  return mean(values);
+  return meanOf(values);
 };
-
-const ratio = (now: number | null, before: number | null): number | null =>
-  now === null || before === null || before === 0 ? null : now / before - 1;
 
 /** Units a month of the last twelve whole months by the rank curve, oldest first; null where a month is not known. */
 export const lastTwelveMonths = (
