@@ -8,6 +8,7 @@ import { makeApp } from '../src/roof/app/app.ts';
 import { compose, endServices } from '../src/roof/app/compose.ts';
 import { makeServer } from '../src/roof/app/server.ts';
 import type { Jobs } from '../src/ground/jobs/queue.ts';
+import { readWorld } from './world.ts';
 import { prepareWorkspace } from '../src/roof/prepare.ts';
 import type { Job } from '@kettle/contract/shapes';
 import type { ImportKind } from '@kettle/contract/sources';
@@ -56,6 +57,7 @@ export const startProgram = async ({
   url,
 }: { kind?: 'own' | 'demo'; listings?: number; url?: string } = {}): Promise<Program> => {
   const address = url ?? (await freshSchema());
+  if (kind === 'demo' && url === undefined) await readWorld(listings, address);
   const database = openDatabase(address, 6);
   await prepareWorkspace(database, kind, listings, () => {});
   const services = compose(database, address, log);

@@ -9,7 +9,7 @@ import { startProgram, type Program } from './program.ts';
 let program: Program;
 let database: Database;
 beforeAll(async () => {
-  program = await startProgram({ kind: 'demo', listings: 300 });
+  program = await startProgram({ kind: 'demo', listings: 1000 });
   ({ database } = program);
 }, 120_000);
 afterAll(() => program.stop());
