@@ -6,10 +6,6 @@ import { AxeBuilder } from '@axe-core/playwright';
 export const demo = (path: string): string => `${process.env.KETTLE_DEMO}${path}`;
 export const own = (path: string): string => `${process.env.KETTLE_OWN}${path}`;
 
-export interface Ask {
-  <T>(path: string): Promise<T>;
-}
-
 /** A test that fails on any error of the page's console, unless it says which it expects. */
 export const test = base.extend<{ expectedErrors: RegExp[]; quietConsole: void }>({
   expectedErrors: [[], { option: true }],

@@ -13,8 +13,6 @@ export interface Look {
   /** A mark of the page's words and pictures: another one is another page. */
   page?: string | null;
 }
-export type ChangeKind =
-  'price' | 'units' | 'rank' | 'stock' | 'sellers' | 'main-offer' | 'rating' | 'reviews' | 'page';
 export type Change =
   | { kind: 'price' | 'units' | 'rank' | 'rating' | 'reviews' | 'sellers'; before: number; now: number }
   | { kind: 'stock'; what: 'ran out' | 'came back' }

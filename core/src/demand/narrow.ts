@@ -1,11 +1,6 @@
 import type { Range } from '../sift/limits.ts';
 import type { Measure } from '../sift/measures.ts';
 
-/** Rows by column; a value that is not known is NaN. What is derived from columns is made once and kept beside them. */
-export interface Columns<K extends string> {
-  size: number;
-  of: Readonly<Record<K, Float64Array>>;
-}
 /** One limit: which rows fail it. */
 export interface Failing {
   key: string;

@@ -18,8 +18,6 @@ export const RISKS = [
 export const TRAITS = ['giftable', 'steady', 'simple', 'unbranded'] as const;
 /** Risks first, then the traits that speak for a listing; a flag's place here is its bit in the sift index. */
 export const FLAGS = [...RISKS, ...TRAITS] as const;
-export type RiskKey = (typeof RISKS)[number];
-export type TraitKey = (typeof TRAITS)[number];
 export const FlagKey = oneOf(...FLAGS);
 export type FlagKey = Static<typeof FlagKey>;
 

@@ -37,8 +37,6 @@ export const numberField = (unit: FieldUnit, { title, minimum = 0, maximum }: Fi
   Type.Number({ title, unit, minimum, maximum: maximum ?? (unit === 'percent' ? 1 : MOST_COUNT) });
 export const wholeField = (unit: FieldUnit, { title, minimum = 0, maximum = MOST_COUNT }: FieldOptions) =>
   Type.Integer({ title, unit, minimum, maximum });
-/** A sum of money from 0 on, in minor units. */
-export const sumField = (title: string) => Type.Integer({ title, unit: 'money', minimum: 0, maximum: MOST_MONEY });
 
 export const exactly = { additionalProperties: false } as const;
 

@@ -53,9 +53,6 @@ export const addDays = (day: Day, n: number): Day => dayFromEpoch(epochDay(day) 
 /** Whole days from one day to another. @example daysBetween('2026-11-01', '2026-11-24') // => 23 */
 export const daysBetween = (from: Day, to: Day): number => epochDay(to) - epochDay(from);
 
-/** The first day of the day's month. @example monthOf('2026-11-24') // => "2026-11-01" */
-export const monthOf = (day: Day): Day => `${day.slice(0, 7)}-01`;
-
 /** The first day of the month n months later. @example addMonths('2026-11-24', 2) // => "2027-01-01" */
 export const addMonths = (day: Day, n: number): Day => {
   const months = Number(day.slice(0, 4)) * 12 + Number(day.slice(5, 7)) - 1 + n;

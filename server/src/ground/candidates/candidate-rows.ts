@@ -1,6 +1,6 @@
-import { asc, eq, min } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/connection.ts';
-import { candidates, lineUp, marketplaces, watched } from '../db/schema.ts';
+import { candidates, lineUp, marketplaces } from '../db/schema.ts';
 import { asMarket } from '../marketplaces/marketplaces.ts';
 import { notFound } from '../problems/problem.ts';
 
@@ -23,13 +23,3 @@ export const lineUpIds = async (db: Db, id: number): Promise<number[]> =>
       .where(eq(lineUp.candidateId, id))
       .orderBy(asc(lineUp.addedOn), asc(lineUp.listingId))
   ).map((r) => r.id);
-
-/** The first day on which one of a candidate's listings was watched. */
-export const watchedSince = async (db: Db, id: number): Promise<string | null> => {
-  const [row] = await db
-    .select({ since: min(watched.since) })
-    .from(lineUp)
-    .innerJoin(watched, eq(watched.listingId, lineUp.listingId))
-    .where(eq(lineUp.candidateId, id));
-  return row?.since ?? null;
-};

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import type { Shelf, ShelfRow } from '@kettle/contract/demand';
+import type { Shelf } from '@kettle/contract/demand';
 import type { Marketplace } from '@kettle/contract/sources';
 import { strangers } from '@kettle/core/shelf/belongs';
 import type { ShelfRules } from '@kettle/core/documents/shelf-rules';
@@ -98,4 +98,3 @@ export const useShelf = (market: Marketplace) => {
   };
 };
 export type ShelfState = ReturnType<typeof useShelf>;
-export type { ShelfRow };

@@ -7,7 +7,6 @@ import { useLimits, type AddressForm, type Change, type LimitAddress } from '../
 /** Under which name the browser keeps where the sitting in a marketplace is. */
 export const sittingOf = (marketplace: string): string => `sitting/${marketplace}`;
 
-export type ChoiceChange = Change<SiftChoice>;
 export interface SiftAddress extends LimitAddress<SiftChoice> {
   cards: CardKey[];
 }
