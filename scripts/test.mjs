@@ -1,5 +1,5 @@
 // Runs everything that must hold, from names and types to the browser, and adds up what passed and failed.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildInterface, installPackages, installPrograms } from './install.mjs';
@@ -14,13 +14,17 @@ mkdirSync(results, { recursive: true });
 const tally = { passed: 0, failed: 0 };
 const seconds = (since) => `${((Date.now() - since) / 1000).toFixed(1)} s`;
 
-const run = (name, [command, ...args], env = {}) => {
-  console.log(`\n── ${name}`);
-  const since = Date.now();
-  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
-  console.log(`── ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${seconds(since)}`);
-  return status === 0;
-};
+/** Runs a test runner, whose lines appear as they come. */
+const run = (name, [command, ...args], env = {}) =>
+  new Promise((resolve) => {
+    console.log(`\n── ${name}`);
+    const since = Date.now();
+    const child = spawn(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+    child.once('close', (status) => {
+      console.log(`── ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${seconds(since)}`);
+      resolve(status === 0);
+    });
+  });
 /** Runs a check aside and prints what it said when it has ended. */
 const aside = (name, [command, ...args]) =>
   new Promise((resolve) => {
@@ -35,13 +39,6 @@ const aside = (name, [command, ...args]) =>
       resolve();
     });
   });
-/** Checks that need one core each, two at a time. */
-const checkAll = (checks) => {
-  const next = async () => {
-    for (let check = checks.shift(); check; check = checks.shift()) await aside(...check);
-  };
-  return Promise.all([next(), next()]);
-};
 /** Adds a runner's own figures; a runner that failed without any counts as one failure. */
 const count = (ok, file, read) => {
   const found = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 0 };
@@ -51,12 +48,12 @@ const count = (ok, file, read) => {
 const node = (...args) => [process.execPath, ...args];
 const tool = (...path) => join(root, 'node_modules', ...path);
 
-const started = Date.now();
-await checkAll([
+const checks = [
   ['lint', node(tool('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0')],
   ['types', node(tool('typescript', 'bin', 'tsc'), '-p', 'tsconfig.json')],
   ['types of the interface', node(tool('typescript', 'bin', 'tsc'), '-p', 'web/tsconfig.json')],
   ['formatting', node(tool('prettier', 'bin', 'prettier.cjs'), '--check', '--log-level', 'warn', '.')],
+  ['unused code and packages', node(tool('knip', 'bin', 'knip.js'))],
   [
     'layers',
     node(
@@ -70,24 +67,33 @@ await checkAll([
       'demo/src',
     ),
   ],
-]);
+];
+const checkAll = async () => {
+  for (const check of checks) await aside(...check);
+};
+const jestFile = join(results, 'jest.json');
+const unitAndServer = async () => {
+  const ok = await run(
+    'unit and server tests',
+    node(tool('jest', 'bin', 'jest.js'), '--json', `--outputFile=${jestFile}`, '--maxWorkers=1'),
+    { NODE_OPTIONS: '--experimental-vm-modules --no-warnings', LOG_LEVEL: 'silent' },
+  );
+  count(ok, jestFile, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }));
+};
+const playwrightFile = join(results, 'playwright.json');
+const browser = async () => {
+  const ok = await run('browser tests', node(tool('@playwright', 'test', 'cli.js'), 'test'), {
+    PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,
+    CHROMIUM: programPath('chromium'),
+  });
+  count(ok, playwrightFile, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected }));
+};
 
+const started = Date.now();
 // Built before: tests start the program, and must not build it beneath each other.
 await buildInterface();
-const jestFile = join(results, 'jest.json');
-const jestOk = run(
-  'unit and server tests',
-  node(tool('jest', 'bin', 'jest.js'), '--json', `--outputFile=${jestFile}`),
-  { NODE_OPTIONS: '--experimental-vm-modules --no-warnings', LOG_LEVEL: 'silent' },
-);
-count(jestOk, jestFile, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }));
-
-const playwrightFile = join(results, 'playwright.json');
-const browserOk = run('browser tests', node(tool('@playwright', 'test', 'cli.js'), 'test'), {
-  PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,
-  CHROMIUM: programPath('chromium'),
-});
-count(browserOk, playwrightFile, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected }));
+// The browser waits much for what it looks at, so one core has time for it and the other does all else.
+await Promise.all([browser(), checkAll().then(unitAndServer)]);
 
 console.log(`\nAll of it took ${seconds(started)}.`);
 console.log(`${tally.passed} passed, ${tally.failed} failed`);

@@ -304,3 +304,40 @@ describe('a database in trouble', () => {
     });
   });
 });
+
+describe('a job that falls silent', () => {
+  /** A job whose owner has said nothing for long, after so many attempts. */
+  const silent = async (attempts: number): Promise<number> => {
+    const [made] = await program.database.db
+      .insert(jobs)
+      .values({
+        kind: 'backtest',
+        payload: { marketplace: 'quayside' },
+        state: 'running',
+        attempts,
+        claim: attempts,
+        worker: 'one that died',
+        aliveAt: '2020-01-01 00:00:00',
+      })
+      .$returningId();
+    return made!.id;
+  };
+  const endOf = async (id: number): Promise<Job> => {
+    program.jobs.look();
+    return program.ended({ id } as Job);
+  };
+  test('is taken over by whoever is there, with a claim of its own', async () => {
+    const id = await silent(2);
+    expect(await endOf(id)).toMatchObject({ state: 'done' });
+    expect(await rowOf(id)).toMatchObject({ attempts: 3, claim: 3 });
+  });
+  test('three times without a word is given up, and the next one runs', async () => {
+    const given = await silent(3);
+    const next = await silent(0);
+    expect(await endOf(given)).toMatchObject({
+      state: 'failed',
+      message: 'It was tried three times and stopped each time without a word. What was there before is kept.',
+    });
+    expect(await endOf(next)).toMatchObject({ state: 'done' });
+  });
+});

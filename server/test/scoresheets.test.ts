@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { and, count, eq } from 'drizzle-orm';
-import type { Problem } from '@kettle/contract/shapes';
+import type { WatchGroup } from '@kettle/contract/candidates';
+import type { Job, Problem } from '@kettle/contract/shapes';
 import type { KeptScoresheet, ScoredCandidate, ScoresheetBrief } from '@kettle/contract/shortlist';
 import type { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
@@ -125,7 +126,7 @@ describe('scoresheets', () => {
 });
 
 test('the standing asks the database as often for many candidates as for a few', async () => {
-  const { json } = await program.call<{ rows: { code: string }[] }>('GET', `${at}/sift?rows=40`);
+  const { json } = await program.call<{ rows: { code: string }[] }>('GET', `${at}/sift?rows=60`);
   const codes = json.rows.map((r) => r.code);
   const asked = async (): Promise<number> => {
     let questions = 0;
@@ -144,4 +145,24 @@ test('the standing asks the database as often for many candidates as for a few',
   expect(n).toBeGreaterThan(9);
   // The queue looks for jobs meanwhile: a question or two are its own.
   expect(many - few).toBeLessThan(n);
+});
+
+test('readings of a candidate: day by day, averages a listing, and nothing of others', async () => {
+  const candidate = await start('QS0049G9', ['QS004AH0']);
+  await program.call('POST', `/api/candidates/${candidate}/stage`, { stage: 'watched' });
+  const hob = await program.call<Job>('POST', `${at}/hob`, { days: 30 });
+  expect(await program.ended(hob.json)).toMatchObject({ state: 'done' });
+  const group = await get<WatchGroup>(`/api/candidates/${candidate}/readings`);
+  expect(group.listings.map((l) => l.code).sort()).toEqual(['QS0049G9', 'QS004AH0']);
+  expect(group.now.days).toBe(30);
+  const month = group.days.slice(-30);
+  for (const { counted, each, units } of month) {
+    expect(counted).toBe(2);
+    const own = Object.values(each).flatMap((u) => u ?? []);
+    if (units !== null) expect(units).toBeCloseTo(own.reduce((sum, u) => sum + u, 0) / own.length, 9);
+    else expect(own).toEqual([]);
+  }
+  const known = month.flatMap((d) => d.units ?? []);
+  expect(group.now.unitsPerDay).toBeCloseTo(known.reduce((sum, u) => sum + u, 0) / known.length, 9);
+  if (group.course) expect(group.course.by).toBeCloseTo(group.now.unitsPerDay! / group.before.unitsPerDay! - 1, 9);
 });

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
 import { cardsOfAddress, limitsOfAddress, type CardKey } from '@kettle/contract/sift';
 import { readSift, writeSift, type SiftChoice } from '@kettle/core/sift/address';
-import { useLimits, type AddressForm, type Change, type LimitAddress } from '../../ground/ui/use-limits.ts';
+import { useLimits, type AddressForm, type LimitAddress } from '../../ground/ui/use-limits.ts';
 
 /** Under which name the browser keeps where the sitting in a marketplace is. */
 export const sittingOf = (marketplace: string): string => `sitting/${marketplace}`;
