@@ -91,7 +91,10 @@ export const ListingSheet = ({
               {sheet.costing.candidate && (
                 <Text fontSize="12px" color="inkSoft" mb="1">
                   The costing of the candidate{' '}
-                  <Link to={`/${market.id}/candidates/${sheet.costing.candidate.id}/costing`}>
+                  <Link
+                    to={`/${market.id}/candidates/${sheet.costing.candidate.id}/costing`}
+                    style={{ textDecoration: 'underline' }}
+                  >
                     {sheet.costing.candidate.name}
                   </Link>
                   .
