@@ -422,7 +422,7 @@ describe('sieves', () => {
       ['gone', goes!.code],
       ['changed', stays!.code],
     ]);
-    expect(found.changes[2]!.how).toMatch(/^price [\d.]+ → [\d.]+ USD$/);
+    expect(found.changes[2]!.how).toMatch(/^price [\d.]+ USD → [\d.]+ USD$/);
     // Again on the same day: the same is told, not nothing.
     expect(await open(made.id)).toEqual(found);
     await moveOn(1);

@@ -1,24 +1,20 @@
+import { basketOf, changeBasket, judgeBrand, keepShelfRules } from './kept.ts';
 import type { Express } from 'express';
-import { and, asc, eq, inArray } from 'drizzle-orm';
 import { demand } from '@kettle/contract/demand';
 import { demandSentence } from '@kettle/core/demand/sentence';
-import { shelfRulesFault } from '@kettle/core/shelf/rules';
-import { basketTerms, brandJudgements, candidates, marketplaces, searchTerms } from '../../ground/db/schema.ts';
 import { sendCsv, sendXlsx } from '../../ground/export/table.ts';
-import { atOnce } from '../../ground/db/connection.ts';
-import { badField, notFound } from '../../ground/problems/problem.ts';
-import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
+import { notFound } from '../../ground/problems/problem.ts';
 import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
 import type { DemandIndexes } from './index.ts';
-import { categoryPaths, marketOf, versionsOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { categoryPaths, marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { textEntries } from '../../ground/http/text-entries.ts';
 import { brandSheet } from './brand.ts';
 import { foundBy } from './found.ts';
 import { incomeDots, narrowDemand, rowsOfPage, spreadOf } from './lists.ts';
 import { nicheRow, termRow } from './rows.ts';
 import { nicheSheet, termSheet } from './sheets.ts';
-import { shelfOf, shelfRulesOf } from './shelf.ts';
+import { shelfOf } from './shelf.ts';
 import { demandTable } from './tables.ts';
 
 const PAGE = 100;
@@ -82,93 +78,24 @@ export const serveDemand = (app: Express, { database, demand: indexes }: Ground 
     const here = await market(params.marketplace);
     return shelfOf(db, here, (await indexes.of(here)).index, query);
   });
-  serve(app, demand.keepShelfRules, async ({ params, body }) => {
-    const here = await market(params.marketplace);
-    const { rules } = body;
-    const fault = rules && shelfRulesFault(rules);
-    if (fault) throw badField('rules', fault);
-    return atOnce(database, async ({ db: tx }) => {
-      const before = await versionsOf(tx, here.id);
-      expectVersion(body.version, before.shelfRules, await shelfRulesOf(tx, here.id));
-      const version = versionAfter(before.shelfRules);
-      await tx
-        .update(marketplaces)
-        .set({ shelfRules: rules, shelfRulesVersion: version })
-        .where(eq(marketplaces.id, here.id));
-      return { version };
-    });
-  });
+  serve(app, demand.keepShelfRules, async ({ params, body }) =>
+    keepShelfRules(database, (await market(params.marketplace)).id, body),
+  );
   serve(app, demand.brand, async ({ params }) => {
     const here = await market(params.marketplace);
     return brandSheet(db, here, (await indexes.of(here)).index, params.brand);
   });
-  serve(app, demand.judgeBrand, async ({ params, body }) => {
-    const here = await market(params.marketplace);
-    const of = and(eq(brandJudgements.marketplaceId, here.id), eq(brandJudgements.brand, params.brand));
-    return atOnce(database, async ({ db: tx }) => {
-      await versionsOf(tx, here.id);
-      const [there] = await tx.select().from(brandJudgements).where(of);
-      const before = there?.version ?? 0;
-      expectVersion(body.version, before, { known: there?.known ?? null, note: there?.note ?? '' });
-      if (body.known === null) {
-        await tx.delete(brandJudgements).where(of);
-        return { version: 0 };
-      }
-      const values = { known: body.known, note: body.note, day: here.today, version: versionAfter(before) };
-      await tx
-        .insert(brandJudgements)
-        .values({ marketplaceId: here.id, brand: params.brand, ...values })
-        .onDuplicateKeyUpdate({ set: values });
-      return { version: values.version };
-    });
-  });
+  serve(app, demand.judgeBrand, async ({ params, body }) =>
+    judgeBrand(database, await market(params.marketplace), params.brand, body),
+  );
   serve(app, demand.found, async ({ params, query }) => {
     const here = await market(params.marketplace);
     const codes = query.codes.split(',').filter(Boolean);
     return foundBy(db, here, (await indexes.of(here)).index, codes);
   });
 
-  const basketOf = async (id: number) => {
-    const [candidate] = await db
-      .select({ id: candidates.id, market: candidates.marketplaceId })
-      .from(candidates)
-      .where(eq(candidates.id, id));
-    if (!candidate) throw notFound(`Candidate ${id}`);
-    return {
-      candidate,
-      terms: await db
-        .select({ id: basketTerms.termId, addedOn: basketTerms.addedOn })
-        .from(basketTerms)
-        .where(eq(basketTerms.candidateId, id))
-        .orderBy(asc(basketTerms.addedOn), asc(basketTerms.termId)),
-    };
-  };
-  serve(app, demand.basket, async ({ params }) => (await basketOf(params.id)).terms);
-  serve(app, demand.changeBasket, async ({ params, body }) => {
-    const { candidate } = await basketOf(params.id);
-    const here = await market(candidate.market);
-    const own =
-      body.add.length === 0
-        ? []
-        : await db
-            .select({ id: searchTerms.id })
-            .from(searchTerms)
-            .where(and(eq(searchTerms.marketplaceId, here.id), inArray(searchTerms.id, body.add)));
-    const foreign = body.add.find((id) => !own.some((t) => t.id === id));
-    if (foreign !== undefined) throw badField('add', `${here.name} has no search term ${foreign}.`);
-    await atOnce(database, async ({ db: tx }) => {
-      if (body.remove.length > 0)
-        await tx
-          .delete(basketTerms)
-          .where(and(eq(basketTerms.candidateId, candidate.id), inArray(basketTerms.termId, body.remove)));
-      if (own.length > 0)
-        await tx
-          .insert(basketTerms)
-          .ignore()
-          .values(own.map((t) => ({ candidateId: candidate.id, termId: t.id, addedOn: here.today })));
-    });
-    return (await basketOf(candidate.id)).terms;
-  });
+  serve(app, demand.basket, async ({ params }) => (await basketOf(db, params.id)).terms);
+  serve(app, demand.changeBasket, ({ params, body }) => changeBasket(database, params.id, body));
 
   app.get('/api/marketplaces/:marketplace/demand/:view.:ending', async (request, response) => {
     const { marketplace, view, ending } = request.params;

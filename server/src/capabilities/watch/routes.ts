@@ -3,7 +3,7 @@ import { watch as routes } from '@kettle/contract/candidates';
 import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
-import { askToMoveHob } from './hob.ts';
+import { askToMoveHob } from './clock.ts';
 import { stopWatching, watchByCodes, watchedListings } from './service.ts';
 
 export const serveWatch = (app: Express, { database, jobs }: Ground): void => {
