@@ -1,8 +1,8 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { route } from './route.ts';
-import { Done, Id, Job, ListingBrief, MarketplaceId } from './shapes.ts';
 import { Day, Nullable, Rate, oneOf } from '@kettle/core/documents/shapes';
 import { Stage } from '@kettle/core/documents/stages';
+import { route } from './route.ts';
+import { Done, Id, Job, ListingBrief, MarketplaceId } from './shapes.ts';
 
 export const LogEntry = Type.Object({
   id: Id,

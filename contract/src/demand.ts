@@ -1,6 +1,4 @@
-import { ShelfRules } from '@kettle/core/documents/shelf-rules';
 import { Type, type Static } from '@sinclair/typebox';
-import { NICHE_MEASURES, TERM_MEASURES } from '@kettle/core/demand/measures';
 import {
   demandMeasure,
   NOT_OF_DEMAND,
@@ -9,10 +7,12 @@ import {
   type DemandKey,
   type DemandView,
 } from '@kettle/core/demand/choice';
+import { NICHE_MEASURES, TERM_MEASURES } from '@kettle/core/demand/measures';
+import { Day, Money, Nullable, Rate, MOST_COUNT, Version } from '@kettle/core/documents/shapes';
+import { ShelfRules } from '@kettle/core/documents/shelf-rules';
 import type { Notation } from '@kettle/core/sift/address';
 import { addressOf, route, type ReplyOf } from './route.ts';
 import { Id, ListingBrief, MarketplaceId, Kept } from './shapes.ts';
-import { Day, Money, Nullable, Rate, MOST_COUNT, Version } from '@kettle/core/documents/shapes';
 
 const number = Nullable(Type.Number());
 const inMarketplace = Type.Object({ marketplace: MarketplaceId });

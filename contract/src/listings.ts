@@ -1,7 +1,10 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
+import { Day, Money, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
+import { MarkState } from '@kettle/core/documents/stages';
 import { KeptCosting } from './costing.ts';
 import { route } from './route.ts';
+import { Done, Id, Kept, ListingBrief, MarketplaceId } from './shapes.ts';
 import {
   Aside,
   Contradiction,
@@ -15,9 +18,6 @@ import {
   Surroundings,
   UnitsInAllWays,
 } from './sheet.ts';
-import { Done, Id, Kept, ListingBrief, MarketplaceId } from './shapes.ts';
-import { Day, Money, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
-import { MarkState } from '@kettle/core/documents/stages';
 
 export const FeeLine = Type.Object({ key: Type.String(), label: Type.String(), amount: Money, note: Type.String() });
 

@@ -1,9 +1,9 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Scoresheet } from '@kettle/core/documents/scoresheet';
-import { route } from './route.ts';
-import { Done, Id, Kept, MarketplaceId } from './shapes.ts';
 import { exactly, Day, Money, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
 import { Stage } from '@kettle/core/documents/stages';
+import { route } from './route.ts';
+import { Done, Id, Kept, MarketplaceId } from './shapes.ts';
 
 const Points = Type.Object({
   key: Type.String(),

@@ -1,10 +1,10 @@
-import { FlagRules } from '@kettle/core/documents/flag-rules';
 import { Type, type Static } from '@sinclair/typebox';
+import { FlagRules } from '@kettle/core/documents/flag-rules';
+import { Day, Nullable, MOST_COUNT, Version } from '@kettle/core/documents/shapes';
 import { readSift, type Notation, type SiftChoice } from '@kettle/core/sift/address';
 import { MEASURES, measureOf, type MeasureKey } from '@kettle/core/sift/measures';
 import { addressOf, route } from './route.ts';
 import { Done, Id, ListingBrief, MarketplaceId, Kept } from './shapes.ts';
-import { Day, Nullable, MOST_COUNT, Version } from '@kettle/core/documents/shapes';
 
 const text = Type.Optional(Type.String({ maxLength: 500 }));
 const others = ['cat', 'size', 'by', 'sold', 'best', 'brand', 'not-brand', 'has', 'any', 'not', 'hide', 'only'];

@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { Day, Nullable } from '@kettle/core/documents/shapes';
 import { route } from './route.ts';
 import { Done, Id, Job, MarketplaceId } from './shapes.ts';
-import { Day, Nullable } from '@kettle/core/documents/shapes';
 
 export const Marketplace = Type.Object({
   id: MarketplaceId,

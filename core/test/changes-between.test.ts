@@ -6,8 +6,8 @@ import { groupReading } from '../src/changes/group.ts';
 import { changeInWords } from '../src/changes/in-words.ts';
 import { changesOverDays } from '../src/changes/over-days.ts';
 import { MOVED } from '../src/changes/thresholds.ts';
-import { addDays } from '../src/measures/day.ts';
 import type { Reading } from '../src/estimate/reading.ts';
+import { addDays } from '../src/measures/day.ts';
 import { reading, TODAY } from './fixtures/reading.ts';
 
 const look: Look = {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { costing, costingFault, emptyCosting, profitFrom, splitOrder, withAmount } from '../src/costing/costing.ts';
-import type { CostAmount, CostingDocument } from '../src/documents/costing.ts';
 import { priceForProfit } from '../src/costing/price-for-profit.ts';
+import type { CostAmount, CostingDocument } from '../src/documents/costing.ts';
 import type { FeeSchedule } from '../src/documents/fee-schedule.ts';
 import { schedule } from './fixtures/schedule.ts';
 

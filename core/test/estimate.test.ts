@@ -1,3 +1,4 @@
+import type { KnownFigure } from '../src/documents/figure.ts';
 import { blend } from '../src/estimate/blend.ts';
 import { knotsFault, unitsAtRank, unitsByRank } from '../src/estimate/rank-curve.ts';
 import { unitsByReviews } from '../src/estimate/review-pace.ts';
@@ -5,7 +6,6 @@ import { spikes } from '../src/estimate/spikes.ts';
 import { stockFalls, unitsByStock } from '../src/estimate/stock-counts.ts';
 import { estimateUnits, type UnitsInput } from '../src/estimate/units.ts';
 import { addDays } from '../src/measures/day.ts';
-import type { KnownFigure } from '../src/documents/figure.ts';
 import { known, powerLaw, reading, TODAY } from './fixtures/reading.ts';
 
 describe('the rank curve', () => {

@@ -1,11 +1,11 @@
+import { pageCraft } from '../src/listing-page/page-craft.ts';
+import { codesFromText } from '../src/listing/codes.ts';
+import { addDays } from '../src/measures/day.ts';
+import { numberFromText } from '../src/money/money.ts';
 import { mentionsIn } from '../src/reviews/mentions.ts';
 import { cleanText, copyKey, guardText, looksEnglish } from '../src/reviews/text.ts';
 import { themesOf, type ReviewFacts, type ThemeMention } from '../src/reviews/themes.ts';
 import { wilson } from '../src/stats/intervals.ts';
-import { numberFromText } from '../src/money/money.ts';
-import { codesFromText } from '../src/listing/codes.ts';
-import { addDays } from '../src/measures/day.ts';
-import { pageCraft } from '../src/listing-page/page-craft.ts';
 
 /** Each took the reader of language minutes to hours as one text; the limit of a test ends what still does. */
 const UNITS = [

@@ -1,3 +1,5 @@
+import { FLAGS, type FlagKey } from '../src/documents/flag-rules.ts';
+import { pageCraft } from '../src/listing-page/page-craft.ts';
 import { codesFromText } from '../src/listing/codes.ts';
 import {
   flagBit,
@@ -8,9 +10,7 @@ import {
   STARTER_RULES,
   type FlagFacts,
 } from '../src/listing/flags.ts';
-import { FLAGS, type FlagKey } from '../src/documents/flag-rules.ts';
 import { stemOf, wordsOf } from '../src/listing/words.ts';
-import { pageCraft } from '../src/listing-page/page-craft.ts';
 
 describe('pasted codes', () => {
   test('one a line, with commas, blanks, in addresses, twice: each once, in order', () => {

@@ -1,7 +1,7 @@
+import { addDays } from '../src/measures/day.ts';
 import { mentionsIn, type MentionKind } from '../src/reviews/mentions.ts';
 import { copyKey, cleanText, looksEnglish } from '../src/reviews/text.ts';
 import { themesOf, type ReviewFacts, type ThemeMention } from '../src/reviews/themes.ts';
-import { addDays } from '../src/measures/day.ts';
 import { LABELLED } from './fixtures/labelled-sentences.ts';
 
 describe('text', () => {

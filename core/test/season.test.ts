@@ -1,5 +1,5 @@
-import { airlinePassengers } from './fixtures/airline-passengers.ts';
 import { bestThreeMonths, decompose } from '../src/season/season.ts';
+import { airlinePassengers } from './fixtures/airline-passengers.ts';
 
 const FACTORS = [0.9102, 0.8836, 1.0074, 0.9759, 0.9814, 1.1128, 1.2266, 1.2199, 1.0605, 0.9218, 0.8012, 0.8988];
 

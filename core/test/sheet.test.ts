@@ -1,4 +1,3 @@
-import { airlinePassengers } from './fixtures/airline-passengers.ts';
 import { pageCraft } from '../src/listing-page/page-craft.ts';
 import { addDays, addMonths } from '../src/measures/day.ts';
 import { courseOfUnits, monthsTogether, type MonthUnits } from '../src/season/listing-course.ts';
@@ -6,6 +5,7 @@ import { readMonths } from '../src/season/months.ts';
 import { emptyChoice, readSift } from '../src/sift/address.ts';
 import { againstSift, type SievedListing } from '../src/sift/against.ts';
 import { MEASURES, type MeasureKey } from '../src/sift/measures.ts';
+import { airlinePassengers } from './fixtures/airline-passengers.ts';
 import { TODAY } from './fixtures/reading.ts';
 
 // Seasonal factors of series G, January first: Box & Jenkins.

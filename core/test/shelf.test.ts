@@ -1,10 +1,10 @@
 import { courseOf } from '../src/demand/course.ts';
+import { PARTS } from '../src/documents/shelf-rules.ts';
 import { strangers } from '../src/shelf/belongs.ts';
 import type { ShelfListing } from '../src/shelf/listing.ts';
-import { onMap, shelfRulesFault, STARTER_SHELF_RULES } from '../src/shelf/rules.ts';
-import { PARTS } from '../src/documents/shelf-rules.ts';
-import { readShelf } from '../src/shelf/shelf.ts';
 import type { VerdictKey } from '../src/shelf/reading.ts';
+import { onMap, shelfRulesFault, STARTER_SHELF_RULES } from '../src/shelf/rules.ts';
+import { readShelf } from '../src/shelf/shelf.ts';
 
 const context = { rules: STARTER_SHELF_RULES, currency: 'USD' };
 let made = 0;

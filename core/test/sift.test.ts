@@ -1,13 +1,13 @@
-import { NICHE_MEASURES, TERM_MEASURES } from '../src/demand/measures.ts';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
-import { FLAG_NAMES, flagBit } from '../src/listing/flags.ts';
+import { NICHE_MEASURES, TERM_MEASURES } from '../src/demand/measures.ts';
 import { FLAGS, type FlagKey } from '../src/documents/flag-rules.ts';
-import { readSift, writeSift, type SiftChoice } from '../src/sift/address.ts';
+import { FLAG_NAMES, flagBit } from '../src/listing/flags.ts';
 import { wordsOf } from '../src/listing/words.ts';
-import { foldFamilies } from '../src/sift/fold.ts';
+import { readSift, writeSift, type SiftChoice } from '../src/sift/address.ts';
 import { buildSiftIndex, patchSiftIndex, SiftIndexBuilder } from '../src/sift/build-index.ts';
+import { foldFamilies } from '../src/sift/fold.ts';
 import { bytesOfSiftIndex, CHOICES, type SiftRow } from '../src/sift/index.ts';
 import { emptyQuery, type Range, type SiftQuery } from '../src/sift/limits.ts';
 import { MEASURES, type MeasureKey } from '../src/sift/measures.ts';

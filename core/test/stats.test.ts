@@ -3,8 +3,8 @@ import jstat from 'jstat';
 import { concentration, gini, hhiBand, holdersOf } from '../src/stats/concentration.ts';
 import { chiSquareTail, poissonInterval, wilson, Z80, Z95 } from '../src/stats/intervals.ts';
 import { normalDraw, poissonDraw, randomFrom } from '../src/stats/random.ts';
-import { mannKendall, theilSen } from '../src/stats/trend.ts';
 import { meanOf, medianOf, quantileOf, robustSpread } from '../src/stats/robust.ts';
+import { mannKendall, theilSen } from '../src/stats/trend.ts';
 
 describe('Wilson’s interval: Newcombe (1998), Statistics in Medicine 17, table I, method 3', () => {
   test.each([

@@ -1,5 +1,5 @@
-import { contradictionsOf } from '../src/estimate/contradictions.ts';
 import { marksOf } from '../src/changes/day-marks.ts';
+import { contradictionsOf } from '../src/estimate/contradictions.ts';
 import { holdersOfOffer } from '../src/estimate/main-offer.ts';
 import { parseCounts } from '../src/estimate/own-counts.ts';
 import { rankEstimate, unitsAtLatestRank, unitsAtRank } from '../src/estimate/rank-curve.ts';

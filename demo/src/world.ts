@@ -1,6 +1,6 @@
+import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import { addDays, addMonths, daysBetween, epochDay, type Day } from '@kettle/core/measures/day';
 import { hashText, normalDraw, randomFrom, type Random } from '@kettle/core/stats/random';
-import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import { brandName } from './brands.ts';
 import { FAMILIES, KINDS, MATERIALS, pathOf, SEASONS, SIZES, STYLES, type Kind } from './catalogue.ts';
 import {

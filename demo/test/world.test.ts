@@ -1,7 +1,7 @@
-import { addDays, epochDay } from '@kettle/core/measures/day';
-import { randomFrom } from '@kettle/core/stats/random';
 import { knotsFault } from '@kettle/core/estimate/rank-curve';
 import { marketplaceFees } from '@kettle/core/fees/fees';
+import { addDays, epochDay } from '@kettle/core/measures/day';
+import { randomFrom } from '@kettle/core/stats/random';
 import { FAMILIES, KINDS, SEASONS } from '../src/catalogue.ts';
 import { monthlyRates, rankOfRate, Simulated, STOCK_CAP, trueMonthlyUnits, WORLD_DAY } from '../src/market.ts';
 import { DEMO_MARKETPLACES } from '../src/marketplaces.ts';

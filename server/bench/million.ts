@@ -1,10 +1,10 @@
-import mysql, { type RowDataPacket } from 'mysql2/promise';
 import { eq } from 'drizzle-orm';
+import mysql, { type RowDataPacket } from 'mysql2/promise';
+import { countListings } from '../src/capabilities/sift/read-rows.ts';
 import { openDatabase, type Database } from '../src/ground/db/connection.ts';
 import { workspace } from '../src/ground/db/schema.ts';
 import { raiseDataVersion } from '../src/ground/estimates/estimates.ts';
 import { prepareWorkspace } from '../src/roof/prepare.ts';
-import { countListings } from '../src/capabilities/sift/read-rows.ts';
 
 export const MARKETPLACE = 'quayside';
 const SCHEMA = 'kettle_million';

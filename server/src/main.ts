@@ -1,16 +1,16 @@
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
+import { allMarketplaces } from './capabilities/marketplaces/service.ts';
 import { openDatabase } from './ground/db/connection.ts';
 import { writeCopy } from './ground/db/copy.ts';
+import { marketOf } from './ground/marketplaces/marketplaces.ts';
+import { diskFullSentence, isDatabaseAway } from './ground/problems/problem.ts';
+import { Unusable } from './ground/problems/unusable.ts';
 import { makeApp } from './roof/app/app.ts';
 import { compose, endServices } from './roof/app/compose.ts';
 import { makeLog } from './roof/app/log.ts';
-import { diskFullSentence, isDatabaseAway } from './ground/problems/problem.ts';
 import { makeServer } from './roof/app/server.ts';
 import { prepareWorkspace } from './roof/prepare.ts';
-import { marketOf } from './ground/marketplaces/marketplaces.ts';
-import { allMarketplaces } from './capabilities/marketplaces/service.ts';
-import { Unusable } from './ground/problems/unusable.ts';
 
 const PORTS_TRIED = 20;
 /** Ends on purpose with a reason that starting again does not mend. */

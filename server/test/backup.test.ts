@@ -1,10 +1,9 @@
-import { afterAll, expect, test } from '@jest/globals';
 import { spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import { readFileSync } from 'node:fs';
+import { afterAll, expect, test } from '@jest/globals';
 import { repositoryRoot } from '../../scripts/private-database.mjs';
 import { fingerprintOf } from './faults/fingerprint.ts';
 import { RealProgram } from './faults/program.ts';

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { emptyCosting, withAmount } from '@kettle/core/costing/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { Problem } from '@kettle/contract/shapes';
+import { emptyCosting, withAmount } from '@kettle/core/costing/costing';
 import { csv, startProgram, type Program } from './program.ts';
 
 let program: Program;

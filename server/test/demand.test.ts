@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { and, eq } from 'drizzle-orm';
-import type { BodyOf, ReplyOf } from '@kettle/contract/route';
 import type { demand } from '@kettle/contract/demand';
+import type { BodyOf, ReplyOf } from '@kettle/contract/route';
 import type { Job } from '@kettle/contract/shapes';
 import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import {

@@ -1,6 +1,6 @@
-import { describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
 import { routes } from '@kettle/contract/index';
 import { DOCUMENTS } from '@kettle/core/documents/all';
 import { FLAG_OF_RULE, FlagRules, FLAGS } from '@kettle/core/documents/flag-rules';

@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { KeptCosting } from '@kettle/contract/costing';
-import { withAmount } from '@kettle/core/costing/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { Problem } from '@kettle/contract/shapes';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
+import { withAmount } from '@kettle/core/costing/costing';
 import { startProgram, type Program } from './program.ts';
 
 let program: Program;

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { parse } from 'csv-parse/sync';
+import fc from 'fast-check';
 import { guardCell, unguardCell } from '../src/ground/export/table.ts';
 
 /** Signs with which a spreadsheet begins to reckon (OWASP, "CSV Injection"), and their full-width forms. */

@@ -1,15 +1,15 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { count, eq } from 'drizzle-orm';
-import type { Job } from '@kettle/contract/shapes';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { count, eq } from 'drizzle-orm';
 import mysql from 'mysql2/promise';
+import type { Job } from '@kettle/contract/shapes';
 import { startDatabase } from '../../scripts/private-database.mjs';
-import { problemFrom } from '../src/ground/problems/problem.ts';
 import { jobs, listings, marketplaces, readings, reviews, uploads } from '../src/ground/db/schema.ts';
 import { Overtaken } from '../src/ground/jobs/kinds.ts';
 import { contextOf, endConnectionOf } from '../src/ground/jobs/lease.ts';
+import { problemFrom } from '../src/ground/problems/problem.ts';
 import { csv, freshSchema, importCsv, startProgram, type Program } from './program.ts';
 
 let program: Program;

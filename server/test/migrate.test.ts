@@ -1,11 +1,11 @@
-import { expect, test } from '@jest/globals';
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { expect, test } from '@jest/globals';
 import type mysql from 'mysql2/promise';
+import { repositoryRoot } from '../../scripts/private-database.mjs';
 import { openDatabase, type Database } from '../src/ground/db/connection.ts';
 import { isFromLaterVersion, migrateDatabase } from '../src/ground/db/migrate.ts';
-import { repositoryRoot } from '../../scripts/private-database.mjs';
 import { structureOf } from './faults/fingerprint.ts';
 import { freshSchema } from './program.ts';
 

@@ -1,12 +1,12 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { request } from 'node:http';
-import { emptyCosting, withAmount } from '@kettle/core/costing/costing';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { count } from 'drizzle-orm';
 import type { Problem } from '@kettle/contract/shapes';
 import type { Preview } from '@kettle/contract/sources';
-import { count } from 'drizzle-orm';
-import { fuzz } from './faults/fuzz.ts';
+import { emptyCosting, withAmount } from '@kettle/core/costing/costing';
 import { jobs, listings, uploadPieces, uploads } from '../src/ground/db/schema.ts';
 import { makeLog } from '../src/roof/app/log.ts';
+import { fuzz } from './faults/fuzz.ts';
 import { csv, importCsv, startProgram, type Program } from './program.ts';
 
 let program: Program;

@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import type { MinedReviews } from '@kettle/contract/candidates';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { Job } from '@kettle/contract/shapes';
-import type { MinedReviews } from '@kettle/contract/candidates';
-import type { Preview } from '@kettle/contract/sources';
 import type { SiftReply } from '@kettle/contract/sift';
+import type { Preview } from '@kettle/contract/sources';
 import { csv, importCsv, startProgram, type Program } from './program.ts';
 
 let program: Program;

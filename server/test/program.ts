@@ -3,15 +3,15 @@ import { request as httpRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import mysql from 'mysql2/promise';
 import { pino } from 'pino';
+import type { Job } from '@kettle/contract/shapes';
+import type { ImportKind } from '@kettle/contract/sources';
 import { openDatabase, type Database } from '../src/ground/db/connection.ts';
+import type { Jobs } from '../src/ground/jobs/queue.ts';
 import { makeApp } from '../src/roof/app/app.ts';
 import { compose, endServices } from '../src/roof/app/compose.ts';
 import { makeServer } from '../src/roof/app/server.ts';
-import type { Jobs } from '../src/ground/jobs/queue.ts';
-import { readWorld } from './world.ts';
 import { prepareWorkspace } from '../src/roof/prepare.ts';
-import type { Job } from '@kettle/contract/shapes';
-import type { ImportKind } from '@kettle/contract/sources';
+import { readWorld } from './world.ts';
 
 export interface Answer<T = unknown> {
   status: number;

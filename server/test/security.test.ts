@@ -1,6 +1,6 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { networkInterfaces } from 'node:os';
 import { createConnection } from 'node:net';
+import { networkInterfaces } from 'node:os';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import mysql from 'mysql2/promise';
 import type { Problem } from '@kettle/contract/shapes';
 import { importCsv, csv, startProgram, type Program } from './program.ts';

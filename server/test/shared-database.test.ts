@@ -1,12 +1,12 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { count, eq } from 'drizzle-orm';
 import type { Job } from '@kettle/contract/shapes';
+import { startDatabase } from '../../scripts/private-database.mjs';
 import { migrateDatabase } from '../src/ground/db/migrate.ts';
 import { listings, scoresheets } from '../src/ground/db/schema.ts';
-import { startDatabase } from '../../scripts/private-database.mjs';
 import { csv, freshSchema, importCsv, startProgram, type Program } from './program.ts';
 
 let url: string;

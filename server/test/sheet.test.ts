@@ -1,9 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { CurvePoints, CurveVersion, Refit } from '@kettle/contract/curves';
-import type { History, ListingSheet } from '@kettle/contract/listings';
+import type { CurvePoints, CurveVersion, Refit, curves } from '@kettle/contract/curves';
+import type { History, ListingSheet, listings } from '@kettle/contract/listings';
 import type { ReplyOf } from '@kettle/contract/route';
-import type { curves } from '@kettle/contract/curves';
-import type { listings } from '@kettle/contract/listings';
 import type { Job, ListingBrief, Problem } from '@kettle/contract/shapes';
 import type { Surroundings } from '@kettle/contract/sheet';
 import { STORIES } from '@kettle/demo/stories';

@@ -1,10 +1,9 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { ReplyOf } from '@kettle/contract/route';
 import type { demand } from '@kettle/contract/demand';
+import type { ReplyOf } from '@kettle/contract/route';
+import type { ShelfReading, VerdictKey } from '@kettle/core/shelf/reading';
 import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import { readShelf } from '@kettle/core/shelf/shelf';
-import type { ShelfReading } from '@kettle/core/shelf/reading';
-import type { VerdictKey } from '@kettle/core/shelf/reading';
 import { STORIES } from '@kettle/demo/stories';
 import { startProgram, type Program } from './program.ts';
 

@@ -1,4 +1,3 @@
-import { afterEach, beforeAll, expect, jest, test } from '@jest/globals';
 import { spawn, type ChildProcess } from 'node:child_process';
 import {
   existsSync,
@@ -14,6 +13,7 @@ import { createServer } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { afterEach, beforeAll, expect, jest, test } from '@jest/globals';
 import { repositoryRoot } from '../../scripts/private-database.mjs';
 import { commandLine, descendants, isThere } from './processes.ts';
 import { freshSchema } from './program.ts';

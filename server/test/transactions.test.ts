@@ -2,8 +2,8 @@ import { afterAll, beforeAll, beforeEach, expect, test } from '@jest/globals';
 import { eq, sql } from 'drizzle-orm';
 import { atOnce, type Database, type Session } from '../src/ground/db/connection.ts';
 import { marketplaces } from '../src/ground/db/schema.ts';
-import { conflict } from '../src/ground/problems/problem.ts';
 import { raiseDataVersion } from '../src/ground/estimates/estimates.ts';
+import { conflict } from '../src/ground/problems/problem.ts';
 import { startProgram, type Program } from './program.ts';
 
 let program: Program;

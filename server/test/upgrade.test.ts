@@ -1,6 +1,6 @@
-import { afterEach, describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { afterEach, describe, expect, test } from '@jest/globals';
 import mysql from 'mysql2/promise';
 import type { Candidate } from '@kettle/contract/candidates';
 import type { KeptCosting } from '@kettle/contract/costing';

@@ -1,11 +1,11 @@
+import { jest } from '@jest/globals';
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { jest } from '@jest/globals';
 import { useState } from 'react';
+import { emptyDemand } from '@kettle/core/demand/choice';
+import type { VerdictKey } from '@kettle/core/shelf/reading';
 import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import { readShelf } from '@kettle/core/shelf/shelf';
-import type { VerdictKey } from '@kettle/core/shelf/reading';
-import { emptyDemand } from '@kettle/core/demand/choice';
 import { CourseCard, OutlaySetting, ShareSetting } from '../src/capabilities/demand/demand-cards.tsx';
 import { IncomeCard } from '../src/capabilities/demand/income-card.tsx';
 import { OpennessMark } from '../src/capabilities/shelf/openness.tsx';

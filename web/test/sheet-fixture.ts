@@ -1,6 +1,6 @@
 import type { ListingSheet } from '@kettle/contract/listings';
-import type { Figure } from '@kettle/core/documents/figure';
 import { emptyCosting } from '@kettle/core/costing/costing';
+import type { Figure } from '@kettle/core/documents/figure';
 import { schedule } from '../../core/test/fixtures/schedule.ts';
 import { brief } from './render.tsx';
 

@@ -1,7 +1,7 @@
-import { changesBetween } from './between.ts';
-import type { Day } from '../measures/day.ts';
 import { tidyReadings, type Reading } from '../estimate/reading.ts';
 import { stockSteps } from '../estimate/stock-counts.ts';
+import type { Day } from '../measures/day.ts';
+import { changesBetween } from './between.ts';
 
 export interface DayMark {
   day: Day;

@@ -1,9 +1,9 @@
-import { addDays, type Day } from '../measures/day.ts';
 import { unitsAtRank, type RankCurve } from '../estimate/rank-curve.ts';
 import type { Reading } from '../estimate/reading.ts';
+import { addDays, type Day } from '../measures/day.ts';
 import { meanOf } from '../stats/robust.ts';
-import { changesOverDays } from './over-days.ts';
 import { courseOf, type Course } from './between.ts';
+import { changesOverDays } from './over-days.ts';
 
 /** A listing of a group, with its readings in the order of the days. */
 export interface GroupMember {

@@ -1,6 +1,6 @@
-import type { Day } from '../measures/day.ts';
 import { tidyReadings, type Reading } from '../estimate/reading.ts';
 import { stockFalls } from '../estimate/stock-counts.ts';
+import type { Day } from '../measures/day.ts';
 import { changesBetween, type Change } from './between.ts';
 
 export interface DaysChange {

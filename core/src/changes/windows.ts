@@ -1,10 +1,10 @@
-import { meanOf } from '../stats/robust.ts';
-import { moveOf } from './between.ts';
-import { addMonths, daysBetween, type Day } from '../measures/day.ts';
-import { unitsPerMonth } from '../measures/units.ts';
 import { unitsAtRank, type RankCurve } from '../estimate/rank-curve.ts';
 import { tidyReadings, type Reading } from '../estimate/reading.ts';
 import type { MonthHistory } from '../estimate/units.ts';
+import { addMonths, daysBetween, type Day } from '../measures/day.ts';
+import { unitsPerMonth } from '../measures/units.ts';
+import { meanOf } from '../stats/robust.ts';
+import { moveOf } from './between.ts';
 
 /** Changes as fractions of what was before (0.2 is a fifth more); null where either side is not known or was 0. */
 export interface Changes {

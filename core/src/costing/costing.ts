@@ -1,7 +1,7 @@
 import type { CostAmount, CostingDocument, CostLine } from '../documents/costing.ts';
+import type { FeeSchedule } from '../documents/fee-schedule.ts';
 import { marketplaceFees, percent, type Fees } from '../fees/fees.ts';
 import type { FeeSubject } from '../fees/schedule.ts';
-import type { FeeSchedule } from '../documents/fee-schedule.ts';
 import { roundHalfAway, shareOf, type Minor } from '../money/money.ts';
 
 /** The line that says what one piece costs at the factory: duty is taken on it. */

@@ -1,7 +1,7 @@
-import { ruleFor, type FeeSubject } from '../fees/schedule.ts';
-import { type FeeSchedule } from '../documents/fee-schedule.ts';
-import type { Minor } from '../money/money.ts';
 import type { CostingDocument } from '../documents/costing.ts';
+import { type FeeSchedule } from '../documents/fee-schedule.ts';
+import { ruleFor, type FeeSubject } from '../fees/schedule.ts';
+import type { Minor } from '../money/money.ts';
 import { costing } from './costing.ts';
 
 /** No price above this is looked at: ten million minor units. */

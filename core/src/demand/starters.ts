@@ -1,5 +1,5 @@
-import { writeDemand, emptyDemand, type DemandChoice } from './choice.ts';
 import { boundFromText, type Notation } from '../sift/address.ts';
+import { writeDemand, emptyDemand, type DemandChoice } from './choice.ts';
 
 export interface DemandStarter {
   key: string;

@@ -1,6 +1,6 @@
+import type { Figure } from '../documents/figure.ts';
 import { groupsOf } from '../stats/groups.ts';
 import { medianOf } from '../stats/robust.ts';
-import type { Figure } from '../documents/figure.ts';
 import { blend } from './blend.ts';
 import { METHODS, type MethodKey } from './methods.ts';
 import type { UnitsEstimate } from './units.ts';

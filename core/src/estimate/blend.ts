@@ -1,5 +1,5 @@
-import { chiSquareTail, Z80 } from '../stats/intervals.ts';
 import { unknown, type Figure, type KnownFigure } from '../documents/figure.ts';
+import { chiSquareTail, Z80 } from '../stats/intervals.ts';
 
 export interface NamedFigure {
   name: string;

@@ -1,5 +1,5 @@
-import { daysBetween, type Day } from '../measures/day.ts';
 import type { Figure } from '../documents/figure.ts';
+import { daysBetween, type Day } from '../measures/day.ts';
 import type { CountsCompared } from './stock-counts.ts';
 
 export type SourcedMeasure = 'units' | 'price' | 'reviews' | 'stock';

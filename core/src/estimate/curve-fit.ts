@@ -1,9 +1,9 @@
 import type { Day } from '../measures/day.ts';
 import { MAD_SCALE, medianOf, quantileOf } from '../stats/robust.ts';
-import { dailyUnits } from './units.ts';
 import { rankAtUnits, unitsAtRank, type RankCurve } from './rank-curve.ts';
 import { tidyReadings, type Reading } from './reading.ts';
 import { stockSteps, type OwnCount } from './stock-counts.ts';
+import { dailyUnits } from './units.ts';
 
 /** A listing whose sales were counted, and the rank it had meanwhile. */
 export interface CurvePoint {

@@ -1,8 +1,8 @@
+import { unknown, type Figure } from '../documents/figure.ts';
 import type { Day } from '../measures/day.ts';
 import { addDays, addMonths, daysBetween } from '../measures/day.ts';
 import { unitsPerMonth } from '../measures/units.ts';
 import { Z80 } from '../stats/intervals.ts';
-import { unknown, type Figure } from '../documents/figure.ts';
 import { tidyReadings, type Reading } from './reading.ts';
 
 /** A category's relation of sales rank to units a day: a falling line through knots on log–log axes. */

@@ -1,8 +1,8 @@
+import { unknown, type Figure } from '../documents/figure.ts';
 import type { Day } from '../measures/day.ts';
 import { daysBetween } from '../measures/day.ts';
 import { unitsPerMonth } from '../measures/units.ts';
 import { poissonInterval, Z80 } from '../stats/intervals.ts';
-import { unknown, type Figure } from '../documents/figure.ts';
 import { tidyReadings, type Reading } from './reading.ts';
 
 /** Reviews left for each piece sold in a category, with the spread of its natural log between listings. */

@@ -1,9 +1,9 @@
+import { unknown, type Figure } from '../documents/figure.ts';
 import type { Day } from '../measures/day.ts';
 import { daysBetween } from '../measures/day.ts';
 import { unitsPerMonth } from '../measures/units.ts';
 import { poissonInterval, Z80 } from '../stats/intervals.ts';
 import { medianOf } from '../stats/robust.ts';
-import { unknown, type Figure } from '../documents/figure.ts';
 import { tidyReadings, type Reading } from './reading.ts';
 
 /** A stock that the seller counted, by pressing for more pieces than there are or at a warehouse. */

@@ -1,8 +1,8 @@
-import { daysBetween, type Day } from '../measures/day.ts';
 import { unknown, type Figure } from '../documents/figure.ts';
-import { blend } from './blend.ts';
+import { daysBetween, type Day } from '../measures/day.ts';
+import { unitsPerMonth } from '../measures/units.ts';
 import { agreementOf, type Agreement } from './agreement.ts';
-import { emptyReading, readingNotes, tidyReadings, type Reading } from './reading.ts';
+import { blend } from './blend.ts';
 import {
   RANK_WINDOWS,
   rankEstimate,
@@ -13,10 +13,10 @@ import {
   type RankEstimate,
   type RankWindow,
 } from './rank-curve.ts';
+import { emptyReading, readingNotes, tidyReadings, type Reading } from './reading.ts';
 import { unitsByReviews, type ReviewRate } from './review-pace.ts';
 import { spikes, type Spikes } from './spikes.ts';
 import { compareCounts, stockFalls, unitsByStock, type CountsCompared, type OwnCount } from './stock-counts.ts';
-import { unitsPerMonth } from '../measures/units.ts';
 
 /** A month of a listing: averages of its days. */
 export interface MonthHistory {

@@ -1,7 +1,7 @@
+import { type FeeSchedule, type SizeClass } from '../documents/fee-schedule.ts';
 import type { Day } from '../measures/day.ts';
 import { roundHalfAway, shareOf, type Minor } from '../money/money.ts';
 import { ruleFor, type FeeSubject } from './schedule.ts';
-import { type FeeSchedule, type SizeClass } from '../documents/fee-schedule.ts';
 import { billedWeight, sizeClassOf, startedSteps } from './size.ts';
 
 export interface FeeLine {

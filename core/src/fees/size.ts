@@ -1,5 +1,5 @@
-import { GRAMS_PER_POUND, MM_PER_INCH } from '../measures/units.ts';
 import type { FeeSchedule, SizeClass } from '../documents/fee-schedule.ts';
+import { GRAMS_PER_POUND, MM_PER_INCH } from '../measures/units.ts';
 
 /** The sides from the longest to the shortest. @example sortedSides([10, 30, 20]) // => [30, 20, 10] */
 export const sortedSides = (sides: readonly [number, number, number]): [number, number, number] =>

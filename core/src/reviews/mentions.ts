@@ -1,5 +1,5 @@
-import winkNLP, { type ItsFunction, type ItemSentence } from 'wink-nlp';
 import model from 'wink-eng-lite-web-model';
+import winkNLP, { type ItsFunction, type ItemSentence } from 'wink-nlp';
 import { EMPTY_NOUNS, GENERAL_OPINIONS, NEGATORS, opinionOf } from './lexicon.ts';
 import { cleanText } from './text.ts';
 

@@ -1,5 +1,5 @@
-import { groupsOf } from '../stats/groups.ts';
 import { addDays, type Day } from '../measures/day.ts';
+import { groupsOf } from '../stats/groups.ts';
 import { wilson, Z95, type Interval } from '../stats/intervals.ts';
 import type { MentionKind } from './mentions.ts';
 

@@ -1,5 +1,5 @@
-import { meanOf, medianOf } from '../stats/robust.ts';
 import { addMonths, daysBetween, MONTH_NAMES, type Day } from '../measures/day.ts';
+import { meanOf, medianOf } from '../stats/robust.ts';
 import { bestThreeInWords, readMonths, trendInWords, type MonthsRead } from './months.ts';
 
 /** Units of a whole month; null where it is not known. */

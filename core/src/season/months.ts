@@ -1,7 +1,7 @@
 import { MONTH_NAMES } from '../measures/day.ts';
 import { mannKendall, theilSen } from '../stats/trend.ts';
-import { FLASH_SHARE, ONCE_BEFORE, SEASON_SHARE, SEASON_STRENGTH, TREND_P, TREND_YEAR } from './thresholds.ts';
 import { bestThreeMonths, decompose } from './season.ts';
+import { FLASH_SHARE, ONCE_BEFORE, SEASON_SHARE, SEASON_STRENGTH, TREND_P, TREND_YEAR } from './thresholds.ts';
 
 /** What kind of year it is: "unknown" under 24 whole months. */
 export type YearKind = 'unknown' | 'flash' | 'once' | 'season' | 'steady';

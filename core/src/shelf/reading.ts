@@ -1,7 +1,7 @@
 import type { Course } from '../demand/course.ts';
+import type { PartKey, ShelfRules } from '../documents/shelf-rules.ts';
 import type { HhiBand } from '../stats/concentration.ts';
 import type { Spread } from './listing.ts';
-import type { PartKey, ShelfRules } from '../documents/shelf-rules.ts';
 
 export const SHELF_MEASURES = ['price', 'units', 'revenue', 'reviews', 'rating', 'rank', 'months', 'craft'] as const;
 export type ShelfMeasure = (typeof SHELF_MEASURES)[number];

@@ -1,9 +1,8 @@
+import { PARTS, type PartKey, type ShelfRules } from '../documents/shelf-rules.ts';
 import { majorFromMinor } from '../money/money.ts';
 import { concentration, gini, hhiBand, holdersOf } from '../stats/concentration.ts';
 import { meanOf, medianOf, quantileOf, robustSpread } from '../stats/robust.ts';
 import type { ShelfListing, Spread } from './listing.ts';
-import { onMap } from './rules.ts';
-import { PARTS, type PartKey, type ShelfRules } from '../documents/shelf-rules.ts';
 import {
   SHELF_MEASURES,
   type FindPlace,
@@ -18,6 +17,7 @@ import {
   type ShelfMeasure,
   type ShelfReading,
 } from './reading.ts';
+import { onMap } from './rules.ts';
 import { shelfVerdicts } from './verdicts.ts';
 
 /**

@@ -1,6 +1,6 @@
-import { FLASH_SHARE, SEASON_SHARE, SEASON_STRENGTH } from '../season/thresholds.ts';
 import { MONTH_NAMES } from '../measures/day.ts';
 import { majorFromMinor, minorFromMajor } from '../money/money.ts';
+import { FLASH_SHARE, SEASON_SHARE, SEASON_STRENGTH } from '../season/thresholds.ts';
 import type { ShelfListing } from './listing.ts';
 import type { PartialReading, ShelfContext, Verdict, VerdictKey } from './reading.ts';
 

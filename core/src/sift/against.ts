@@ -1,5 +1,5 @@
-import { FLAG_NAMES, type Flag } from '../listing/flags.ts';
 import { type FlagKey } from '../documents/flag-rules.ts';
+import { FLAG_NAMES, type Flag } from '../listing/flags.ts';
 import { stemsOf } from '../listing/words.ts';
 import { boundToText, type Notation, type SiftChoice } from './address.ts';
 import { CHOICES, type ChoiceKey } from './index.ts';

@@ -1,5 +1,5 @@
-import { DAYS_PER_MONTH } from '../measures/units.ts';
 import { stemOf, stemsOf, wordsOf } from '../listing/words.ts';
+import { DAYS_PER_MONTH } from '../measures/units.ts';
 import { binEdges, fillBins, fillGrades, startsOf } from './grades.ts';
 import {
   CHOICES,

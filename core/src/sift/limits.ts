@@ -1,5 +1,5 @@
-import { flagBit } from '../listing/flags.ts';
 import { FLAGS, type FlagKey } from '../documents/flag-rules.ts';
+import { flagBit } from '../listing/flags.ts';
 import { stemsOf } from '../listing/words.ts';
 import { noBits, otherBits, type Bits } from './bits.ts';
 import { gradeOf } from './grades.ts';

@@ -1,5 +1,5 @@
-import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import type { FeeSchedule } from '@kettle/core/documents/fee-schedule';
+import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import type { Day } from '@kettle/core/measures/day';
 import type { Db } from './db/connection.ts';
 

@@ -1,14 +1,14 @@
-import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
-import { todaysScoresheet } from '@kettle/core/score/earlier-scoresheet';
 import { and, asc, eq, isNull } from 'drizzle-orm';
+import { todaysScoresheet } from '@kettle/core/score/earlier-scoresheet';
+import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
+import { countListings } from '../capabilities/sift/read-rows.ts';
 import { atOnce, exclusively, type Database } from '../ground/db/connection.ts';
 import { isFromLaterVersion, migrateDatabase, type BeforeUpgrade } from '../ground/db/migrate.ts';
 import { estimates, listings, marketplaces, scoresheets, scoresheetVersions, workspace } from '../ground/db/schema.ts';
-import { loadDemo } from './demo-load/load.ts';
 import { refreshEstimates } from '../ground/estimates/estimates.ts';
-import { countListings } from '../capabilities/sift/read-rows.ts';
-import { Unusable } from '../ground/problems/unusable.ts';
 import { asMarket } from '../ground/marketplaces/marketplaces.ts';
+import { Unusable } from '../ground/problems/unusable.ts';
+import { loadDemo } from './demo-load/load.ts';
 
 /** Brings a database to where the program can work on it: tables, the starter scoresheet, the demo world if wished. */
 export const prepareWorkspace = async (

@@ -1,6 +1,6 @@
-import { schedule } from '../../../core/test/fixtures/schedule.ts';
 import { emptyCosting } from '@kettle/core/costing/costing';
 import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
+import { schedule } from '../../../core/test/fixtures/schedule.ts';
 
 /** The simulated day that the filled workspace lives in, so that its figures do not move with the calendar. */
 export const DAY = '2026-11-24';

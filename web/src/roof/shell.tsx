@@ -2,16 +2,16 @@ import { Box, Button, Flex, HStack, Menu, Portal } from '@chakra-ui/react';
 import { ChevronDown, Keyboard, Moon, Search, Sun } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
-import { useMarketplacesQuery } from '../ground/api/marketplaces.ts';
 import { TrayBar } from '../capabilities/tray/tray-bar.tsx';
+import { Hob } from '../capabilities/watch/hob.tsx';
+import { useMarketplacesQuery } from '../ground/api/marketplaces.ts';
+import { useMarket, useShownMarket } from '../ground/market/use-market.ts';
 import { day } from '../ground/ui/format.ts';
 import { Kbd } from '../ground/ui/kbd.tsx';
+import { NotThere } from '../ground/ui/not-there.tsx';
 import { ProblemNote } from '../ground/ui/problem-note.tsx';
 import { useKeys } from '../ground/ui/use-keys.ts';
-import { Hob } from '../capabilities/watch/hob.tsx';
 import { chooseColourMode, colourMode } from './colour-mode.ts';
-import { NotThere } from '../ground/ui/not-there.tsx';
-import { useMarket, useShownMarket } from '../ground/market/use-market.ts';
 
 // Drawn when they are wanted: their code need not be there before.
 const FindDialog = lazy(() => import('../capabilities/find/find-dialog.tsx').then((m) => ({ default: m.FindDialog })));

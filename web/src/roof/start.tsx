@@ -1,7 +1,7 @@
 import { Navigate } from 'react-router';
 import { useMarketplacesQuery } from '../ground/api/marketplaces.ts';
-import { ProblemNote } from '../ground/ui/problem-note.tsx';
 import { startAddress } from '../ground/market/start-address.ts';
+import { ProblemNote } from '../ground/ui/problem-note.tsx';
 
 /** The bare address leads to the sift of the last marketplace, or to Sources when there is none yet. */
 export const Start = () => {

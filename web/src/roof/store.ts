@@ -1,7 +1,7 @@
 import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
+import { TRAY_KEY, traySlice } from '../capabilities/tray/tray-slice.ts';
 import { api } from '../ground/api/api.ts';
 import { siftApi } from '../ground/api/sift.ts';
-import { TRAY_KEY, traySlice } from '../capabilities/tray/tray-slice.ts';
 import { keep } from '../ground/state/kept.ts';
 
 /** The store holds what is the interface's own; server data live in the api's cache alone. */

@@ -1,10 +1,10 @@
 import type { Express } from 'express';
 import { candidates as routes, watch } from '@kettle/contract/candidates';
 import type { Stage } from '@kettle/core/documents/stages';
-import { serve } from '../../ground/http/serve.ts';
-import type { Ground } from '../../ground/ground.ts';
-import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
+import type { Ground } from '../../ground/ground.ts';
+import { serve } from '../../ground/http/serve.ts';
+import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { groupReadings } from '../watch/service.ts';
 import {
   addNote,

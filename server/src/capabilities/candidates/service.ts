@@ -2,12 +2,12 @@ import { and, asc, count, desc, eq, inArray, max, sql } from 'drizzle-orm';
 import type { Added, Candidate, CandidateBrief } from '@kettle/contract/candidates';
 import type { Stage } from '@kettle/core/documents/stages';
 import { codesFromText } from '@kettle/core/listing/codes';
+import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
+import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { candidateLog, candidates, estimates, lineUp, listings, readings, watched } from '../../ground/db/schema.ts';
-import { badField, conflict, notFound } from '../../ground/problems/problem.ts';
-import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
-import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
 import { type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { badField, conflict, notFound } from '../../ground/problems/problem.ts';
 import { takeOverCosting } from '../costing/service.ts';
 import { watchListings } from '../watch/service.ts';
 

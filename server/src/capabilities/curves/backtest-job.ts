@@ -2,10 +2,10 @@ import { and, desc, eq, sql } from 'drizzle-orm';
 import type { Backtest } from '@kettle/contract/curves';
 import type { Db } from '../../ground/db/connection.ts';
 import { jobs } from '../../ground/db/schema.ts';
-import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { JobContext, JobPayloads } from '../../ground/jobs/kinds.ts';
-import type { Outside } from '../../ground/outside.ts';
+import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import type { Outside } from '../../ground/outside.ts';
 import { runBacktest } from './backtest.ts';
 
 /** Tries all ways of estimating on a marketplace; the table is the job's result. */

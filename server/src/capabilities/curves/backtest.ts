@@ -1,10 +1,10 @@
 import { and, asc, eq, exists, gt, inArray, lte, or, sql } from 'drizzle-orm';
-import { addDays } from '@kettle/core/measures/day';
 import { backtestRows, methodFigures, type BacktestRow, type Trial } from '@kettle/core/estimate/backtest';
-import { METHODS, type MethodKey } from '@kettle/core/estimate/methods';
 import { fitCurve, type CurveFit } from '@kettle/core/estimate/curve-fit';
-import { estimateUnits } from '@kettle/core/estimate/units';
+import { METHODS, type MethodKey } from '@kettle/core/estimate/methods';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
+import { estimateUnits } from '@kettle/core/estimate/units';
+import { addDays } from '@kettle/core/measures/day';
 import type { Db } from '../../ground/db/connection.ts';
 import { categories, listings, ownCounts, rankCurves, readings } from '../../ground/db/schema.ts';
 import { evidenceOf, type Evidence } from '../../ground/estimates/estimates.ts';

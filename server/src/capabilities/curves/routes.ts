@@ -1,9 +1,9 @@
-import { latestBacktest } from './backtest-job.ts';
 import type { Express } from 'express';
 import { curves as routes } from '@kettle/contract/curves';
-import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
+import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { latestBacktest } from './backtest-job.ts';
 import { pointsOf, tryRefit, versionsOf } from './versions.ts';
 
 export const serveCurves = (app: Express, { database, jobs: queue, aside }: Ground): void => {

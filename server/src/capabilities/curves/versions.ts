@@ -5,8 +5,7 @@ import { knotsFault, unitsAtRank, type RankCurve } from '@kettle/core/estimate/r
 import { isDay } from '@kettle/core/measures/day';
 import { MAD_SCALE, medianOf } from '@kettle/core/stats/robust';
 import { atOnce, type Database, type Db, type Session } from '../../ground/db/connection.ts';
-import { categories, listings, ownCounts, rankCurves, readings } from '../../ground/db/schema.ts';
-import { badField, conflict, notFound } from '../../ground/problems/problem.ts';
+import { categories, listings, ownCounts, rankCurves, readings, marketplaces } from '../../ground/db/schema.ts';
 import { evidenceOf, refreshEstimates } from '../../ground/estimates/estimates.ts';
 import { asReading } from '../../ground/estimates/readings.ts';
 import {
@@ -16,7 +15,7 @@ import {
   type CurveOfCategory,
   type Market,
 } from '../../ground/marketplaces/marketplaces.ts';
-import { marketplaces } from '../../ground/db/schema.ts';
+import { badField, conflict, notFound } from '../../ground/problems/problem.ts';
 
 type Counts = CurveFit['counts'];
 

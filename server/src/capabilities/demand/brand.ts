@@ -1,10 +1,10 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { BrandSheet } from '@kettle/contract/demand';
+import { briefsOf } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { brandJudgements, listings, nicheClicks, termPositions } from '../../ground/db/schema.ts';
-import { notFound } from '../../ground/problems/problem.ts';
-import { briefsOf } from '../../ground/briefs/briefs.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import { notFound } from '../../ground/problems/problem.ts';
 import type { DemandIndex } from './index.ts';
 
 const MOST_LISTINGS = 500;

@@ -1,8 +1,8 @@
-import { groupsOf } from '@kettle/core/stats/groups';
 import type { FoundTerm } from '@kettle/contract/demand';
 import { addDays } from '@kettle/core/measures/day';
-import type { Db } from '../../ground/db/connection.ts';
+import { groupsOf } from '@kettle/core/stats/groups';
 import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
+import type { Db } from '../../ground/db/connection.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { DemandIndex } from './index.ts';
 import { nichesOfListings, placesOf } from './positions.ts';

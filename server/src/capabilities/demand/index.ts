@@ -1,12 +1,12 @@
-import { groupsOf } from '@kettle/core/stats/groups';
 import { and, asc, desc, eq, gte, inArray, sql } from 'drizzle-orm';
 import { BrandNames } from '@kettle/core/demand/brand-terms';
 import { courseOf, type Course } from '@kettle/core/demand/course';
-import { addWeeks, type WeekSeries } from '@kettle/core/demand/weeks';
 import { prepareNiche, type NicheListing, type PreparedNiche } from '@kettle/core/demand/niche';
+import { addWeeks, type WeekSeries } from '@kettle/core/demand/weeks';
 import { stemsOf, wordsOf } from '@kettle/core/listing/words';
-import { concentration } from '@kettle/core/stats/concentration';
 import { addDays } from '@kettle/core/measures/day';
+import { concentration } from '@kettle/core/stats/concentration';
+import { groupsOf } from '@kettle/core/stats/groups';
 import type { Db } from '../../ground/db/connection.ts';
 import {
   categories,

@@ -2,15 +2,15 @@ import { inArray } from 'drizzle-orm';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import { emptyDemand } from '@kettle/core/demand/choice';
 import { concentration, holdersOf } from '@kettle/core/stats/concentration';
+import { briefsOf } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { nicheClicks } from '../../ground/db/schema.ts';
-import { notFound } from '../../ground/problems/problem.ts';
-import { briefsOf } from '../../ground/briefs/briefs.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import { notFound } from '../../ground/problems/problem.ts';
 import { tableOf } from './figure-table.ts';
 import type { DemandIndex, DemandNiche } from './index.ts';
-import { nicheRow, termRow } from './rows.ts';
 import { firstPageOf } from './positions.ts';
+import { nicheRow, termRow } from './rows.ts';
 import { shelfRows } from './shelf.ts';
 
 /** A share of the clicks below which a listing's change is not told. */

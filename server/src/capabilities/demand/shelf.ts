@@ -1,13 +1,13 @@
 import { eq } from 'drizzle-orm';
 import type { ShelfRow } from '@kettle/contract/demand';
 import { mainTerm, rankTerms } from '@kettle/core/demand/found-by';
-import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import { type ShelfRules } from '@kettle/core/documents/shelf-rules';
+import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
+import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { candidates, lineUp, listings, marketplaces } from '../../ground/db/schema.ts';
-import { badField, notFound } from '../../ground/problems/problem.ts';
-import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import { badField, notFound } from '../../ground/problems/problem.ts';
 import { foundBy } from './found.ts';
 import type { DemandIndex } from './index.ts';
 import { firstPageOf, nichesOfListings, type Place } from './positions.ts';

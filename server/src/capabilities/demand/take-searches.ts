@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, lte, sql } from 'drizzle-orm';
-import { addDays, daysBetween } from '@kettle/core/measures/day';
 import { sumOfWeeks, weeksEnd } from '@kettle/core/demand/weeks';
+import { addDays, daysBetween } from '@kettle/core/measures/day';
 import { bulkLoad, type Cell } from '../../ground/db/bulk.ts';
 import type { Db, Session } from '../../ground/db/connection.ts';
 import {

@@ -1,10 +1,10 @@
-import type { Express } from 'express';
 import { sql } from 'drizzle-orm';
+import type { Express } from 'express';
 import { sources as routes } from '@kettle/contract/sources';
-import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
-import { categoryTree } from '../sources/categories.ts';
+import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { categoryTree } from '../sources/categories.ts';
 import { addMarketplace, marketplacesReply, workspaceKind } from './service.ts';
 
 export const serveMarketplaces = (app: Express, ground: Ground): void => {

@@ -4,11 +4,11 @@ import type { sources as routes, Marketplace } from '@kettle/contract/sources';
 import { currencyExponent } from '@kettle/core/money/money';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { candidates, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../../ground/db/schema.ts';
-import { badField, conflict } from '../../ground/problems/problem.ts';
-import type { Ground } from '../../ground/ground.ts';
 import { refreshEstimates } from '../../ground/estimates/estimates.ts';
-import type { Templates } from '../../ground/outside.ts';
+import type { Ground } from '../../ground/ground.ts';
 import { asMarket, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import type { Templates } from '../../ground/outside.ts';
+import { badField, conflict } from '../../ground/problems/problem.ts';
 
 export const workspaceKind = async (db: Db): Promise<'demo' | 'own'> => {
   const [row] = await db.select().from(workspace).where(eq(workspace.key, 'kind'));

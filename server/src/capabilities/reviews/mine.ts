@@ -3,8 +3,8 @@ import { mentionsIn } from '@kettle/core/reviews/mentions';
 import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
 import { cleanText, copyKey, looksEnglish } from '@kettle/core/reviews/text';
 import { bulkLoad, type Cell } from '../../ground/db/bulk.ts';
-import { mentions, reviews } from '../../ground/db/schema.ts';
 import type { Session } from '../../ground/db/connection.ts';
+import { mentions, reviews } from '../../ground/db/schema.ts';
 import type { JobContext, JobPayloads } from '../../ground/jobs/kinds.ts';
 
 const AT_ONCE = 250;

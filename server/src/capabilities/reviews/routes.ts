@@ -1,8 +1,8 @@
 import type { Express } from 'express';
 import { reviews as routes } from '@kettle/contract/candidates';
 import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
-import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
+import { serve } from '../../ground/http/serve.ts';
 import { readingJob, readReviews } from './service.ts';
 
 export const serveReviews = (app: Express, { database: { db }, jobs, aside }: Ground): void => {

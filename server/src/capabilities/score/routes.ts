@@ -2,10 +2,10 @@ import type { Express } from 'express';
 import { shortlist as routes, type ScoredCandidate } from '@kettle/contract/shortlist';
 import { majorFromMinor } from '@kettle/core/money/money';
 import { sendCsv, sendXlsx, type CellValue, type Table } from '../../ground/export/table.ts';
-import { notFound } from '../../ground/problems/problem.ts';
-import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
+import { serve } from '../../ground/http/serve.ts';
 import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { notFound } from '../../ground/problems/problem.ts';
 import { addScoresheet, keepScoresheet, listScoresheets, scoresheetInUse, takeScoresheet } from './scoresheets.ts';
 import { answer, scoreCandidate, standingOf } from './service.ts';
 

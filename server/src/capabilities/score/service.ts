@@ -1,14 +1,14 @@
-import { groupsOf } from '@kettle/core/stats/groups';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
-import { score, standing, swingCriteria, type JudgedAnswer } from '@kettle/core/score/scoresheet';
 import { type Scoresheet } from '@kettle/core/documents/scoresheet';
+import { score, standing, swingCriteria, type JudgedAnswer } from '@kettle/core/score/scoresheet';
+import { groupsOf } from '@kettle/core/stats/groups';
 import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { answers, candidateLog, candidates } from '../../ground/db/schema.ts';
+import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { badField, notFound, ProblemError } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
-import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { measureCandidates, type CandidateRow, type MeasuredCandidate } from './measured.ts';
 import { scoresheetInUse } from './scoresheets.ts';
 

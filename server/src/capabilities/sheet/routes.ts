@@ -1,15 +1,15 @@
-import type { Express } from 'express';
 import { and, eq } from 'drizzle-orm';
+import type { Express } from 'express';
 import { listings as routes } from '@kettle/contract/listings';
-import { listings } from '../../ground/db/schema.ts';
-import { notFound } from '../../ground/problems/problem.ts';
-import { serve } from '../../ground/http/serve.ts';
-import type { DemandIndexes } from '../demand/index.ts';
-import type { Ground } from '../../ground/ground.ts';
-import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
-import { markListings } from './marks.ts';
 import { listingByCode } from '../../ground/briefs/by-code.ts';
+import { listings } from '../../ground/db/schema.ts';
+import type { Ground } from '../../ground/ground.ts';
+import { serve } from '../../ground/http/serve.ts';
+import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { notFound } from '../../ground/problems/problem.ts';
+import type { DemandIndexes } from '../demand/index.ts';
+import { markListings } from './marks.ts';
 import { against, historyOf, keepCounts, overruleCraft, sheetOf } from './service.ts';
 import { surroundingsOf } from './surroundings.ts';
 

@@ -1,18 +1,20 @@
 import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { History, ListingSheet } from '@kettle/contract/listings';
 import type { CraftKey, LimitVerdict, KeptCount } from '@kettle/contract/sheet';
-import { marketplaceFees } from '@kettle/core/fees/fees';
-import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
-import { dailyUnits } from '@kettle/core/estimate/units';
-import { spikes } from '@kettle/core/estimate/spikes';
-import { holdersOfOffer } from '@kettle/core/estimate/main-offer';
 import { marksOf } from '@kettle/core/changes/day-marks';
+import { holdersOfOffer } from '@kettle/core/estimate/main-offer';
+import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
 import { tidyReadings } from '@kettle/core/estimate/reading';
+import { spikes } from '@kettle/core/estimate/spikes';
+import { dailyUnits } from '@kettle/core/estimate/units';
+import { marketplaceFees } from '@kettle/core/fees/fees';
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
 import { unitsPerMonth } from '@kettle/core/measures/units';
 import { readSift } from '@kettle/core/sift/address';
 import { againstSift } from '@kettle/core/sift/against';
 import { sentenceOf } from '@kettle/core/sift/sentence';
+import { briefContext, briefFrom, choicesOf, sidesOf } from '../../ground/briefs/briefs.ts';
+import { holdListing, listingByCode } from '../../ground/briefs/by-code.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import {
   candidates,
@@ -25,15 +27,13 @@ import {
   statedFigures,
   watched,
 } from '../../ground/db/schema.ts';
+import { estimateListing, refreshEstimates } from '../../ground/estimates/estimates.ts';
+import { asReading } from '../../ground/estimates/readings.ts';
+import { categoryPaths, curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { badField, ProblemError } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
-import { categoryPaths, curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { costingOfListing } from '../costing/service.ts';
-import { holdListing, listingByCode } from '../../ground/briefs/by-code.ts';
-import { briefContext, briefFrom, choicesOf, sidesOf } from '../../ground/briefs/briefs.ts';
-import { estimateListing, refreshEstimates } from '../../ground/estimates/estimates.ts';
 import { ancestorsOf, asidesOf, contradictions, familyOf } from './sheet-parts.ts';
-import { asReading } from '../../ground/estimates/readings.ts';
 
 export const sheetOf = async (db: Db, market: Market, code: string): Promise<ListingSheet> => {
   const { brief: briefRow, row } = await listingByCode(db, market, code);

@@ -1,5 +1,5 @@
-import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Static } from '@sinclair/typebox';
+import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Aside, Contradiction, Family } from '@kettle/contract/sheet';
 import { contradictionsOf, type Sourced } from '@kettle/core/estimate/contradictions';
 import type { UnitsEstimate } from '@kettle/core/estimate/units';

@@ -6,14 +6,14 @@ import { pageCraft, type CraftKey } from '@kettle/core/listing-page/page-craft';
 import { addDays, addMonths } from '@kettle/core/measures/day';
 import { unitsPerMonth } from '@kettle/core/measures/units';
 import { courseOfUnits, monthsTogether, type MonthUnits } from '@kettle/core/season/listing-course';
+import { groupsOf } from '@kettle/core/stats/groups';
 import { medianOf } from '@kettle/core/stats/robust';
 import type { Db } from '../../ground/db/connection.ts';
 import { categories, craftOverrules, estimates, listings, monthlyHistory, readings } from '../../ground/db/schema.ts';
+import { asReading } from '../../ground/estimates/readings.ts';
+import { curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { DemandIndex } from '../demand/index.ts';
 import { shelfListings } from '../demand/shelf.ts';
-import { curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
-import { groupsOf } from '@kettle/core/stats/groups';
-import { asReading } from '../../ground/estimates/readings.ts';
 
 /** The best sellers of a category stand for it: more would be slower and say the same. */
 const STAND_FOR_CATEGORY = 200;

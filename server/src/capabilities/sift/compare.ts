@@ -1,8 +1,8 @@
 import { measureOf } from '@kettle/core/sift/measures';
 import { pageOf, type SortKey } from '@kettle/core/sift/order';
 import { briefsOf } from '../../ground/briefs/briefs.ts';
-import type { SiftServices } from './indexes.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import type { SiftServices } from './indexes.ts';
 import { carryOut, inWords } from './service.ts';
 
 const PAGE = 100;

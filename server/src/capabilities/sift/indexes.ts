@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
-import type { IndexState } from '@kettle/contract/sift';
 import type { Static } from '@sinclair/typebox';
+import type { IndexState } from '@kettle/contract/sift';
 import { emptyQuery } from '@kettle/core/sift/limits';
 import { MEASURES } from '@kettle/core/sift/measures';
 import { pageOf } from '@kettle/core/sift/order';

@@ -1,10 +1,8 @@
-import type mysql from 'mysql2';
 import { count, eq } from 'drizzle-orm';
+import type mysql from 'mysql2';
 import { flagBits } from '@kettle/core/listing/flags';
 import { stemOf, wordsOf } from '@kettle/core/listing/words';
 import type { SiftRow } from '@kettle/core/sift/index';
-import type { Database, Db } from '../../ground/db/connection.ts';
-import { estimates, listings } from '../../ground/db/schema.ts';
 import {
   briefColumns,
   briefContext,
@@ -13,6 +11,8 @@ import {
   type BriefContext,
   type BriefRow,
 } from '../../ground/briefs/briefs.ts';
+import type { Database, Db } from '../../ground/db/connection.ts';
+import { estimates, listings } from '../../ground/db/schema.ts';
 import { categoryPaths, type Market } from '../../ground/marketplaces/marketplaces.ts';
 
 /** How many rows the stream keeps ready: enough not to wait, few enough not to fill the memory. */

@@ -1,15 +1,15 @@
-import { flagRulesOf, keepFlagRules, keepStayAway, stayAwayDocument } from './rules.ts';
 import type { Express } from 'express';
 import { siftRoutes } from '@kettle/contract/sift';
 import { sendCsv, sendXlsx } from '../../ground/export/table.ts';
-import { notFound } from '../../ground/problems/problem.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { textEntries } from '../../ground/http/text-entries.ts';
-import type { SiftServices } from './indexes.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { notFound } from '../../ground/problems/problem.ts';
 import { compareSifts } from './compare.ts';
-import { changeSieve, dropSieve, keepSieve, openSieve, sievesOf } from './sieves.ts';
+import type { SiftServices } from './indexes.ts';
+import { flagRulesOf, keepFlagRules, keepStayAway, stayAwayDocument } from './rules.ts';
 import { siftPage } from './service.ts';
+import { changeSieve, dropSieve, keepSieve, openSieve, sievesOf } from './sieves.ts';
 import { siftTable } from './table.ts';
 
 export const serveSift = (app: Express, services: SiftServices): void => {

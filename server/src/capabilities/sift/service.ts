@@ -10,12 +10,11 @@ import { pageOf, type Order } from '@kettle/core/sift/order';
 import { sift, type Sifted } from '@kettle/core/sift/query';
 import { sentenceOf } from '@kettle/core/sift/sentence';
 import { waysBack } from '@kettle/core/sift/ways-back';
+import { briefsOf } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { categories, listings, marks, stayAway } from '../../ground/db/schema.ts';
-import type { SiftServices } from './indexes.ts';
-import { briefsOf } from '../../ground/briefs/briefs.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
-import type { ReadyIndex } from './indexes.ts';
+import type { SiftServices, ReadyIndex } from './indexes.ts';
 
 const PAGE = 100;
 const FOUR_FIRST: MeasureKey[] = ['price', 'units', 'reviews', 'weight'];

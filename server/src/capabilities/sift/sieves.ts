@@ -4,15 +4,15 @@ import { changesBetween } from '@kettle/core/changes/between';
 import { changeInWords } from '@kettle/core/changes/in-words';
 import { readDemand, writeDemand } from '@kettle/core/demand/choice';
 import { demandStarters } from '@kettle/core/demand/starters';
+import { majorFromMinor } from '@kettle/core/money/money';
 import { readSift, writeSift } from '@kettle/core/sift/address';
 import { starterSieves } from '@kettle/core/sift/starter-sieves';
-import { majorFromMinor } from '@kettle/core/money/money';
+import { bulkLoad } from '../../ground/db/bulk.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { estimates, listings, marketplaces, sieveListings, sieves } from '../../ground/db/schema.ts';
-import { bulkLoad } from '../../ground/db/bulk.ts';
+import { asMarket, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { conflict, notFound } from '../../ground/problems/problem.ts';
 import type { SiftServices } from './indexes.ts';
-import { asMarket, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { carryOut } from './service.ts';
 
 /** More listings than this are not kept for comparing: a sieve so wide is not read row by row. */

@@ -1,10 +1,10 @@
 import type { ListingBrief } from '@kettle/contract/shapes';
-import { measureOf, MEASURES, type Measure } from '@kettle/core/sift/measures';
 import { boundToText } from '@kettle/core/sift/address';
+import { measureOf, MEASURES, type Measure } from '@kettle/core/sift/measures';
 import { unitSuffix } from '@kettle/core/sift/sentence';
 import type { CellValue, Table } from '../../ground/export/table.ts';
-import type { SiftServices } from './indexes.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import type { SiftServices } from './indexes.ts';
 import { carryOut, inWords, siftAll } from './service.ts';
 
 type Cell = (b: ListingBrief) => CellValue;

@@ -1,12 +1,12 @@
 import { sql } from 'drizzle-orm';
 import { MOST_PIECES } from '@kettle/core/estimate/own-counts';
 import { dayFromText } from '@kettle/core/measures/day';
-import { ownCounts } from '../../ground/db/schema.ts';
-import type { JobContext, JobPayloads } from '../../ground/jobs/kinds.ts';
 import { idsByCode } from '../../ground/briefs/briefs.ts';
+import { ownCounts } from '../../ground/db/schema.ts';
 import { refreshEstimates } from '../../ground/estimates/estimates.ts';
-import { importDone, partByHome, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
+import type { JobContext, JobPayloads } from '../../ground/jobs/kinds.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { importDone, partByHome, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
 
 interface CountRow {
   code: string;

@@ -1,4 +1,5 @@
 import { eq, inArray, sql } from 'drizzle-orm';
+import { dayFromText } from '@kettle/core/measures/day';
 import {
   gramsFromOunces,
   gramsFromPounds,
@@ -7,15 +8,14 @@ import {
   type Measures,
 } from '@kettle/core/measures/units';
 import { minorFromMajor } from '@kettle/core/money/money';
+import { idsByCode } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { listings, marketplaces, readings, statedFigures } from '../../ground/db/schema.ts';
-import type { JobContext, JobPayloads } from '../../ground/jobs/kinds.ts';
-import { idsByCode } from '../../ground/briefs/briefs.ts';
 import { refreshEstimates } from '../../ground/estimates/estimates.ts';
-import { ensureCategory, namesOfPath, NO_CATEGORY } from './categories.ts';
-import { dayFromText } from '@kettle/core/measures/day';
-import { importDone, LARGE, refuse, rowsOfUpload, SMALL, type FieldsOfRow } from './import-file.ts';
+import type { JobContext, JobPayloads } from '../../ground/jobs/kinds.ts';
 import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { ensureCategory, namesOfPath, NO_CATEGORY } from './categories.ts';
+import { importDone, LARGE, refuse, rowsOfUpload, SMALL, type FieldsOfRow } from './import-file.ts';
 
 const AT_ONCE = 500;
 

@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
+import { dayFromText } from '@kettle/core/measures/day';
+import { idsByCode } from '../../ground/briefs/briefs.ts';
 import { bulkLoad } from '../../ground/db/bulk.ts';
 import type { JobContext, JobPayloads } from '../../ground/jobs/kinds.ts';
-import { idsByCode } from '../../ground/briefs/briefs.ts';
-import { dayFromText } from '@kettle/core/measures/day';
-import { importDone, LARGE, partByHome, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { importDone, LARGE, partByHome, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
 
 export interface ReviewRow {
   code: string;

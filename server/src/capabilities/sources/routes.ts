@@ -1,7 +1,7 @@
 import type { Express } from 'express';
 import { sources as routes } from '@kettle/contract/sources';
-import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
+import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { checkMapping, previewImport } from './service.ts';
 

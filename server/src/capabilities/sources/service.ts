@@ -2,8 +2,8 @@ import { eq } from 'drizzle-orm';
 import type { ImportKind, Preview } from '@kettle/contract/sources';
 import type { Db } from '../../ground/db/connection.ts';
 import { uploads } from '../../ground/db/schema.ts';
-import { badField } from '../../ground/problems/problem.ts';
 import type { Ground } from '../../ground/ground.ts';
+import { badField } from '../../ground/problems/problem.ts';
 import { IMPORT_FIELDS, guessMapping } from './columns.ts';
 import { dropUpload, keepUpload } from './uploads.ts';
 

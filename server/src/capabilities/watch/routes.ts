@@ -1,7 +1,7 @@
 import type { Express } from 'express';
 import { watch as routes } from '@kettle/contract/candidates';
-import { serve } from '../../ground/http/serve.ts';
 import type { Ground } from '../../ground/ground.ts';
+import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { askToMoveHob } from './clock.ts';
 import { stopWatching, watchByCodes, watchedListings } from './service.ts';

@@ -1,12 +1,12 @@
-import { groupsOf } from '@kettle/core/stats/groups';
 import { and, asc, eq, gte, inArray, sql } from 'drizzle-orm';
 import type { Added, WatchGroup, WatchedListing } from '@kettle/contract/candidates';
 import { groupReading } from '@kettle/core/changes/group';
 import { codesFromText } from '@kettle/core/listing/codes';
 import { addDays } from '@kettle/core/measures/day';
+import { groupsOf } from '@kettle/core/stats/groups';
+import { idsByCode } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { candidates, categories, estimates, lineUp, listings, readings, watched } from '../../ground/db/schema.ts';
-import { idsByCode } from '../../ground/briefs/briefs.ts';
 import { asReading } from '../../ground/estimates/readings.ts';
 import { curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
 

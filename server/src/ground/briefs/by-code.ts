@@ -1,8 +1,8 @@
 import { and, eq } from 'drizzle-orm';
 import type { Db, Session } from '../db/connection.ts';
 import { listings } from '../db/schema.ts';
-import { notFound } from '../problems/problem.ts';
 import type { Market } from '../marketplaces/marketplaces.ts';
+import { notFound } from '../problems/problem.ts';
 import { selectBriefRows } from './briefs.ts';
 
 /** A listing by its code, as a brief and as its row. */

@@ -1,5 +1,5 @@
-import mysql from 'mysql2';
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
+import mysql from 'mysql2';
 import * as schema from './schema.ts';
 
 /** Asks and changes. A transaction is begun by `atOnce` alone, so that none lies within another. */

@@ -1,6 +1,6 @@
-import { groupsOf } from '@kettle/core/stats/groups';
 import { and, asc, eq, getTableColumns, gt, gte, inArray, sql } from 'drizzle-orm';
-import { addDays, addMonths } from '@kettle/core/measures/day';
+import { changesOf, lastTwelveMonths, reviewsPerMonth } from '@kettle/core/changes/windows';
+import { unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
 import {
   bestUnits,
   estimateUnits,
@@ -8,10 +8,10 @@ import {
   type StatedUnits,
   type UnitsInput,
 } from '@kettle/core/estimate/units';
-import { unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
-import { changesOf, lastTwelveMonths, reviewsPerMonth } from '@kettle/core/changes/windows';
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
+import { addDays, addMonths } from '@kettle/core/measures/day';
 import { bestThreeMonths, decompose } from '@kettle/core/season/season';
+import { groupsOf } from '@kettle/core/stats/groups';
 import { bulkLoad, type Cell } from '../db/bulk.ts';
 import type { Db, Session } from '../db/connection.ts';
 import {
@@ -25,8 +25,8 @@ import {
   readings,
   statedFigures,
 } from '../db/schema.ts';
-import { asReading } from './readings.ts';
 import { curveFor, curvesInForce, type CurveOfCategory, type Market } from '../marketplaces/marketplaces.ts';
+import { asReading } from './readings.ts';
 
 const CHUNK = 1000;
 /** Two windows of 90 days. */

@@ -1,5 +1,5 @@
-import type { Express, Request } from 'express';
 import type { TObject, TSchema } from '@sinclair/typebox';
+import type { Express, Request } from 'express';
 import type { BodyOf, ParamsOf, QueryOf, ReplyOf, Route } from '@kettle/contract/route';
 import { ProblemError } from '../problems/problem.ts';
 import { validator } from './validate.ts';

@@ -1,5 +1,5 @@
-import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import type { TSchema } from '@sinclair/typebox';
+import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import { isDay } from '@kettle/core/measures/day';
 import { ProblemError } from '../problems/problem.ts';
 

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, desc, eq, inArray, isNull, lt, notExists, notInArray, or, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
-import { Piscina } from 'piscina';
 import type { Logger } from 'pino';
+import { Piscina } from 'piscina';
 import type { Job } from '@kettle/contract/shapes';
 import { atOnce, type Database, type Db } from '../db/connection.ts';
 import { jobs } from '../db/schema.ts';

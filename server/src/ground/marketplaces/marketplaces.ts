@@ -1,8 +1,8 @@
 import { and, desc, eq, lte } from 'drizzle-orm';
 import type { FeeSchedule } from '@kettle/core/documents/fee-schedule';
-import { ruleFor } from '@kettle/core/fees/schedule';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import type { ReviewRate } from '@kettle/core/estimate/review-pace';
+import { ruleFor } from '@kettle/core/fees/schedule';
 import type { Measures } from '@kettle/core/measures/units';
 import type { Db } from '../db/connection.ts';
 import { categories, feeSchedules, marketplaces, rankCurves } from '../db/schema.ts';

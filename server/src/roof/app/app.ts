@@ -6,13 +6,13 @@ import compressedStatic from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import type { Services } from './compose.ts';
 import { Overtaken } from '../../capabilities/sift/service.ts';
-import { decodableOnly, localHostOnly, ownPagesOnly } from './guards.ts';
+import { notFound, problemFrom } from '../../ground/problems/problem.ts';
 import { serveCapabilities } from './capabilities.ts';
+import type { Services } from './compose.ts';
+import { decodableOnly, localHostOnly, ownPagesOnly } from './guards.ts';
 import { openApi } from './openapi.ts';
 import { makePage } from './page.ts';
-import { notFound, problemFrom } from '../../ground/problems/problem.ts';
 
 const WEB = join(import.meta.dirname, '..', '..', '..', '..', 'web', 'dist');
 

@@ -1,10 +1,10 @@
 import type { Logger } from 'pino';
+import { DemandIndexes } from '../../capabilities/demand/index.ts';
+import { SiftIndexes } from '../../capabilities/sift/indexes.ts';
 import { Aside } from '../../ground/aside/aside.ts';
 import type { Database } from '../../ground/db/connection.ts';
-import { DemandIndexes } from '../../capabilities/demand/index.ts';
-import { Jobs } from '../../ground/jobs/queue.ts';
 import type { Ground } from '../../ground/ground.ts';
-import { SiftIndexes } from '../../capabilities/sift/indexes.ts';
+import { Jobs } from '../../ground/jobs/queue.ts';
 import { simulatedOutside } from '../stand-ins/outside.ts';
 
 /** All that the program's answers are made with. */

@@ -1,7 +1,7 @@
-import { routes } from '@kettle/contract/index';
-import { Problem } from '@kettle/contract/shapes';
-import type { Route } from '@kettle/contract/route';
 import type { TObject } from '@sinclair/typebox';
+import { routes } from '@kettle/contract/index';
+import type { Route } from '@kettle/contract/route';
+import { Problem } from '@kettle/contract/shapes';
 
 const inPlace = (schema: TObject, place: 'path' | 'query') =>
   Object.entries(schema.properties).map(([name, property]) => ({

@@ -3,10 +3,10 @@ import { join } from 'node:path';
 import type { Request } from 'express';
 import { SENT_AHEAD, siftAddress, siftQuestion, SIFT_PAGE } from '@kettle/contract/sift';
 import { sources } from '@kettle/contract/sources';
-import type { Services } from './compose.ts';
+import { marketplacesReply } from '../../capabilities/marketplaces/service.ts';
 import { siftPage } from '../../capabilities/sift/service.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
-import { marketplacesReply } from '../../capabilities/marketplaces/service.ts';
+import type { Services } from './compose.ts';
 
 /** A page does not wait longer than this for a sift to send along. */
 const PATIENCE_MS = 400;

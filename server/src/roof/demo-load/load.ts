@@ -13,16 +13,16 @@ import {
   type World,
   type WorldListing,
 } from '@kettle/demo/world';
+import { ensureCategory } from '../../capabilities/sources/categories.ts';
+import { REVIEW_COLUMNS, reviewCells } from '../../capabilities/sources/import-reviews.ts';
 import { bulkLoad, type Cell } from '../../ground/db/bulk.ts';
 import { exclusively, type Database, type Db } from '../../ground/db/connection.ts';
 import { categories, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../../ground/db/schema.ts';
 import { refreshEstimates } from '../../ground/estimates/estimates.ts';
 import { READING_COLUMNS, readingCells } from '../../ground/estimates/readings.ts';
-import { loadSearches } from './searches.ts';
-import { ensureCategory } from '../../capabilities/sources/categories.ts';
-import { Unusable } from '../../ground/problems/unusable.ts';
-import { REVIEW_COLUMNS, reviewCells } from '../../capabilities/sources/import-reviews.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { Unusable } from '../../ground/problems/unusable.ts';
+import { loadSearches } from './searches.ts';
 
 const TABLES = [
   'basket_terms',

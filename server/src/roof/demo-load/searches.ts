@@ -1,7 +1,7 @@
+import { addDays } from '@kettle/core/measures/day';
 import { WORLD_DAY } from '@kettle/demo/market';
 import { firstPage, makeSearches, SEARCH_FIRST, SEARCH_WEEKS, weekVolumes } from '@kettle/demo/searches';
 import type { World } from '@kettle/demo/world';
-import { addDays } from '@kettle/core/measures/day';
 import { bulkLoad, type Cell } from '../../ground/db/bulk.ts';
 import type { Database } from '../../ground/db/connection.ts';
 import { categories, niches, searchTerms } from '../../ground/db/schema.ts';

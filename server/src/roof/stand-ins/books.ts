@@ -1,7 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { trueMonthlyUnits } from '@kettle/demo/market';
-import { truths } from './schema.ts';
 import type { Books } from '../../ground/outside.ts';
+import { truths } from './schema.ts';
 
 /** The invented marketplaces' own books. */
 export const books: Books = {

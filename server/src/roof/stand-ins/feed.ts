@@ -1,7 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
+import { addDays, epochDay } from '@kettle/core/measures/day';
 import { monthlyRates, Simulated, type RatesOfMonth } from '@kettle/demo/market';
 import { firstPage, weekVolumes } from '@kettle/demo/searches';
-import { addDays, epochDay } from '@kettle/core/measures/day';
 import type { Db } from '../../ground/db/connection.ts';
 import type { FeedDay, ListingFeed, SearchFeed } from '../../ground/outside.ts';
 import { termTruths, truths } from './schema.ts';

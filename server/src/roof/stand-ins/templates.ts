@@ -1,7 +1,7 @@
+import type { RankCurve } from '@kettle/core/estimate/rank-curve';
+import { meanOf, medianOf } from '@kettle/core/stats/robust';
 import { DEMO_MARKETPLACES } from '@kettle/demo/marketplaces';
 import { makeWorld } from '@kettle/demo/world';
-import { meanOf, medianOf } from '@kettle/core/stats/robust';
-import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import type { Template } from '../../ground/outside.ts';
 
 /** Marketplaces whose fees and curves can be copied into a workspace. */

@@ -1,13 +1,13 @@
 import { refit, takeCurve, putInForce } from '../../capabilities/curves/versions.ts';
-import type { Database } from '../../ground/db/connection.ts';
-import { databaseOfThread } from '../../ground/db/of-thread.ts';
-import { ProblemError } from '../../ground/problems/problem.ts';
-import { minedReviews } from '../../capabilities/reviews/service.ts';
-import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { copyFees } from '../../capabilities/marketplaces/service.ts';
-import { simulatedOutside } from '../stand-ins/outside.ts';
+import { minedReviews } from '../../capabilities/reviews/service.ts';
 import { lookAtFile } from '../../capabilities/sources/look-at-file.ts';
 import type { AsideArgs, AsideKind, AsideReplies } from '../../ground/aside/kinds.ts';
+import type { Database } from '../../ground/db/connection.ts';
+import { databaseOfThread } from '../../ground/db/of-thread.ts';
+import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { ProblemError } from '../../ground/problems/problem.ts';
+import { simulatedOutside } from '../stand-ins/outside.ts';
 
 const work: { [K in AsideKind]: (database: Database, args: AsideArgs[K]) => Promise<AsideReplies[K]> } = {
   'mined-reviews': ({ db }, { ids, today, filter }) => minedReviews(db, ids, today, filter),

@@ -1,8 +1,8 @@
 import { databaseOfThread } from '../../ground/db/of-thread.ts';
-import { jobHandlers } from './job-handlers.ts';
-import { diskFullSentence, isDatabaseAway } from '../../ground/problems/problem.ts';
 import { Cancelled, ForPeople, Overtaken, type Ended, type JobContext, type Task } from '../../ground/jobs/kinds.ts';
 import { contextOf } from '../../ground/jobs/lease.ts';
+import { diskFullSentence, isDatabaseAway } from '../../ground/problems/problem.ts';
+import { jobHandlers } from './job-handlers.ts';
 
 const LONGEST_ERROR = 2000;
 

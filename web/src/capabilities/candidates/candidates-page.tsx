@@ -8,8 +8,8 @@ import {
   useWatchedQuery,
 } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
-import { count, day, money } from '../../ground/ui/format.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
+import { count, day, money } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { PasteCodes } from './paste-codes.tsx';

@@ -4,13 +4,13 @@ import { Link } from 'react-router';
 import type { Candidate, LineUpEntry } from '@kettle/contract/candidates';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useAddToLineUpMutation, useRemoveFromLineUpMutation } from '../../ground/api/candidates.ts';
-import { listingColumns } from '../sheet/listing-columns.tsx';
-import { SheetBeside } from '../sheet/sheet-beside.tsx';
-import { BESIDE_SHEET } from '../../ground/ui/side-panel.tsx';
-import { useTray } from '../tray/use-tray.ts';
 import { DataTable, ROW_HEIGHT, type Column } from '../../ground/ui/data-table.tsx';
 import { count, day, money } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { BESIDE_SHEET } from '../../ground/ui/side-panel.tsx';
+import { listingColumns } from '../sheet/listing-columns.tsx';
+import { SheetBeside } from '../sheet/sheet-beside.tsx';
+import { useTray } from '../tray/use-tray.ts';
 import { PasteCodes } from './paste-codes.tsx';
 
 /** The rivals of a candidate, then and now, and the ways to add and take out. */

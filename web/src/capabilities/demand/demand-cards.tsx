@@ -1,13 +1,13 @@
 import { useState } from 'react';
-import type { Category, Marketplace } from '@kettle/contract/sources';
 import type { NicheList, TermList } from '@kettle/contract/demand';
+import type { Category, Marketplace } from '@kettle/contract/sources';
 import { COURSE_NAMES, COURSES, type DemandChoice, type OutlayTerms } from '@kettle/core/demand/choice';
-import { boundFromText, boundToText } from '@kettle/core/sift/address';
 import { numberFromText } from '@kettle/core/money/money';
+import { boundFromText, boundToText } from '@kettle/core/sift/address';
+import { count } from '../../ground/ui/format.ts';
 import { WordsField } from '../sift/choice-cards.tsx';
 import { CategoryPicker } from '../sift/kind-card.tsx';
 import { Card, Cost } from '../sift/limit-card.tsx';
-import { count } from '../../ground/ui/format.ts';
 
 type Reply = NicheList | TermList;
 

@@ -6,12 +6,12 @@ import type { TermRow } from '@kettle/contract/demand';
 import type { Marketplace } from '@kettle/contract/sources';
 import { demandMeasure, type DemandView } from '@kettle/core/demand/choice';
 import { useNicheQuery, useTermQuery } from '../../ground/api/demand.ts';
-import { measured } from '../sheet/listing-columns.tsx';
-import { Section } from '../sheet/listing-sheet.tsx';
 import { count, day, money, percent } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
-import { SidePanel } from '../../ground/ui/side-panel.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { SidePanel } from '../../ground/ui/side-panel.tsx';
+import { measured } from '../sheet/listing-columns.tsx';
+import { Section } from '../sheet/listing-sheet.tsx';
 
 const YearsChart = lazy(() => import('./years-chart.tsx'));
 

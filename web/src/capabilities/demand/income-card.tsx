@@ -3,8 +3,8 @@ import type { NicheList } from '@kettle/contract/demand';
 import type { Marketplace } from '@kettle/contract/sources';
 import { priceForIncome, type IncomeTarget } from '@kettle/core/demand/income';
 import { boundFromText, boundToText } from '@kettle/core/sift/address';
-import { Card } from '../sift/limit-card.tsx';
 import { count, moneyWith } from '../../ground/ui/format.ts';
+import { Card } from '../sift/limit-card.tsx';
 
 interface Props {
   market: Marketplace;

@@ -1,8 +1,8 @@
 import { Box, Button, Flex, HStack, Input, Skeleton, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Candidate } from '@kettle/contract/candidates';
-import type { Marketplace } from '@kettle/contract/sources';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
+import type { Marketplace } from '@kettle/contract/sources';
 import { SCORE_MEASURES, type Criterion, type Gate, type ScoreMeasure } from '@kettle/core/documents/scoresheet';
 import { api } from '../../ground/api/api.ts';
 import { useAnswerMutation, useCandidateScoreQuery, useScoresheetQuery } from '../../ground/api/candidates.ts';

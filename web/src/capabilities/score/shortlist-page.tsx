@@ -1,7 +1,7 @@
 import { Box, Flex, Heading, Skeleton, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
-import type { Marketplace } from '@kettle/contract/sources';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
+import type { Marketplace } from '@kettle/contract/sources';
 import type { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { mostPointsOf } from '@kettle/core/score/scoresheet';
 import { useScoresheetQuery, useStandingQuery } from '../../ground/api/candidates.ts';

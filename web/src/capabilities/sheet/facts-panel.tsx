@@ -4,8 +4,8 @@ import type { ListingSheet } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
 import { lengthInUnit } from '@kettle/core/measures/units';
 import { useWatchByCodesMutation } from '../../ground/api/candidates.ts';
-import { count, day, decimal, money, moneyWith, percent, weightWith } from '../../ground/ui/format.ts';
 import { FactsList } from '../../ground/ui/facts-list.tsx';
+import { count, day, decimal, money, moneyWith, percent, weightWith } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 

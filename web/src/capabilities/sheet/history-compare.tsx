@@ -3,9 +3,9 @@ import { skipToken } from '@reduxjs/toolkit/query/react';
 import { useMemo, useState } from 'react';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useBriefsQuery, useHistoryQuery } from '../../ground/api/sheet.ts';
-import { useTray } from '../tray/use-tray.ts';
 import { DayChart } from '../../ground/ui/day-chart.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { useTray } from '../tray/use-tray.ts';
 import { comparedPoints, pointsOf, SERIES, seriesOf, type HistoryPoint, type SeriesKey } from './history-data.ts';
 
 const MOST = 5;

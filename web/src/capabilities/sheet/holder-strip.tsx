@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
-import { day } from '../../ground/ui/format.ts';
 import { dayFromEpoch } from '@kettle/core/measures/day';
+import { day } from '../../ground/ui/format.ts';
 
 interface Span {
   holder: string;

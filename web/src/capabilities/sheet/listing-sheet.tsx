@@ -7,14 +7,14 @@ import type { Marketplace } from '@kettle/contract/sources';
 import { useWatchByCodesMutation } from '../../ground/api/candidates.ts';
 import { useSheetQuery } from '../../ground/api/sheet.ts';
 import { useMarkMutation } from '../../ground/api/sift.ts';
-import { useTray } from '../tray/use-tray.ts';
 import { count, day, moneyWith } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { MoneyPanel } from '../costing/money-panel.tsx';
+import { useTray } from '../tray/use-tray.ts';
 import { AgainstPanel } from './against-panel.tsx';
 import { CraftPanel } from './craft-panel.tsx';
 import { Asides, Contradictions, Facts, FamilyTable, Sellers } from './facts-panel.tsx';
-import { MoneyPanel } from '../costing/money-panel.tsx';
 import { SeasonPanel } from './season-panel.tsx';
 import { UnitsPanel } from './units-panel.tsx';
 

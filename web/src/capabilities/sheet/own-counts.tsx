@@ -6,8 +6,8 @@ import type { OwnCount } from '@kettle/contract/sheet';
 import type { Marketplace } from '@kettle/contract/sources';
 import { parseCounts } from '@kettle/core/estimate/own-counts';
 import { useKeepCountsMutation } from '../../ground/api/sheet.ts';
-import { count, day } from '../../ground/ui/format.ts';
 import { kept } from '../../ground/state/kept.ts';
+import { count, day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useTyped } from '../../ground/ui/use-typed.ts';
 

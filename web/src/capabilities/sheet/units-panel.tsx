@@ -1,8 +1,8 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
-import type { ListingSheet } from '@kettle/contract/listings';
-import type { Figure } from '@kettle/core/documents/figure';
-import type { Marketplace } from '@kettle/contract/sources';
 import { Link } from 'react-router';
+import type { ListingSheet } from '@kettle/contract/listings';
+import type { Marketplace } from '@kettle/contract/sources';
+import type { Figure } from '@kettle/core/documents/figure';
 import { count, day, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';

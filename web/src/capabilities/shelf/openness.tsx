@@ -1,9 +1,9 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { PART_NAMES } from '@kettle/core/shelf/rules';
 import { type ShelfRules } from '@kettle/core/documents/shelf-rules';
 import type { Openness } from '@kettle/core/shelf/reading';
-import { count } from '../../ground/ui/format.ts';
+import { PART_NAMES } from '@kettle/core/shelf/rules';
 import { figureOf } from '../../ground/ui/figure-of.ts';
+import { count } from '../../ground/ui/format.ts';
 import { Worked } from '../../ground/ui/worked.tsx';
 
 /** How open a shelf is, always with its parts: a bar a part, as wide as its weight. */

@@ -1,7 +1,7 @@
 import type { Shelf, ShelfRow } from '@kettle/contract/demand';
 import type { Marketplace } from '@kettle/contract/sources';
-import { boundToText } from '@kettle/core/sift/address';
 import type { ShelfReading } from '@kettle/core/shelf/reading';
+import { boundToText } from '@kettle/core/sift/address';
 import { saveCsv } from '../../ground/ui/save-csv.ts';
 
 /** The table of a shelf as it stands, with what it says, for a spreadsheet. */

@@ -3,10 +3,10 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { ShelfRow } from '@kettle/contract/demand';
 import type { Marketplace } from '@kettle/contract/sources';
-import { listingColumns } from '../sheet/listing-columns.tsx';
-import type { useTray } from '../tray/use-tray.ts';
 import type { Column } from '../../ground/ui/data-table.tsx';
 import { percent } from '../../ground/ui/format.ts';
+import { listingColumns } from '../sheet/listing-columns.tsx';
+import type { useTray } from '../tray/use-tray.ts';
 import type { ShelfState } from './use-shelf.ts';
 
 const SHOWN = [

@@ -5,10 +5,10 @@ import type { DemandQuestion, NicheList, TermList } from '@kettle/contract/deman
 import type { Marketplace } from '@kettle/contract/sources';
 import { useCandidatesQuery } from '../../ground/api/candidates.ts';
 import { useDemandListInfiniteQuery } from '../../ground/api/demand.ts';
-import { useTray } from '../tray/use-tray.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { useTray } from '../tray/use-tray.ts';
 
 const SHOWN = 12;
 

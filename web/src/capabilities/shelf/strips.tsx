@@ -1,13 +1,13 @@
 import { useMemo } from 'react';
-import type { Marketplace } from '@kettle/contract/sources';
 import type { ShelfRow } from '@kettle/contract/demand';
-import { SHELF_MEASURES, type ShelfMeasure, type ShelfReading } from '@kettle/core/shelf/reading';
+import type { Marketplace } from '@kettle/contract/sources';
 import type { ShelfRules } from '@kettle/core/documents/shelf-rules';
+import { SHELF_MEASURES, type ShelfMeasure, type ShelfReading } from '@kettle/core/shelf/reading';
 import { measureOf } from '@kettle/core/sift/measures';
 import { unitSuffix } from '@kettle/core/sift/sentence';
-import { measured } from '../sheet/listing-columns.tsx';
 import { count, percent } from '../../ground/ui/format.ts';
 import { StripPlot } from '../../ground/ui/strip-plot.tsx';
+import { measured } from '../sheet/listing-columns.tsx';
 
 const LOG: readonly ShelfMeasure[] = ['units', 'revenue', 'reviews', 'rank'];
 

@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Shelf } from '@kettle/contract/demand';
 import type { Marketplace } from '@kettle/contract/sources';
-import { strangers } from '@kettle/core/shelf/belongs';
 import type { ShelfRules } from '@kettle/core/documents/shelf-rules';
+import { strangers } from '@kettle/core/shelf/belongs';
 import { readShelf } from '@kettle/core/shelf/shelf';
 import { useShelfQuery } from '../../ground/api/demand.ts';
 import { keep, kept } from '../../ground/state/kept.ts';

@@ -2,11 +2,10 @@ import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
 import type { ShelfRules } from '@kettle/core/documents/shelf-rules';
-import type { ShelfReading } from '@kettle/core/shelf/reading';
-import type { VerdictKey } from '@kettle/core/shelf/reading';
-import { count, decimal, money, percent } from '../../ground/ui/format.ts';
-import { figureOf } from '../../ground/ui/figure-of.ts';
+import type { ShelfReading, VerdictKey } from '@kettle/core/shelf/reading';
 import { FactsList } from '../../ground/ui/facts-list.tsx';
+import { figureOf } from '../../ground/ui/figure-of.ts';
+import { count, decimal, money, percent } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { Worked } from '../../ground/ui/worked.tsx';
 

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { OtherCard } from '@kettle/contract/sift';
 import type { Marketplace } from '@kettle/contract/sources';
-import { FLAG_NAMES } from '@kettle/core/listing/flags';
 import { RISKS, TRAITS, type FlagKey } from '@kettle/core/documents/flag-rules';
+import { FLAG_NAMES } from '@kettle/core/listing/flags';
 import { MARKS, type SiftChoice } from '@kettle/core/sift/address';
 import type { ChoiceKey } from '@kettle/core/sift/index';
 import { CHOICE_NAMES, choiceWord } from '@kettle/core/sift/sentence';

@@ -4,12 +4,12 @@ import { useSearchParams } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
 import { useCompareSiftsQuery, useSievesQuery } from '../../ground/api/sift.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
-import { listingColumns } from '../sheet/listing-columns.tsx';
-import { useTray } from '../tray/use-tray.ts';
 import { DataTable } from '../../ground/ui/data-table.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { listingColumns } from '../sheet/listing-columns.tsx';
+import { useTray } from '../tray/use-tray.ts';
 
 export const Component = () => {
   const { market } = useMarket();

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import type { Marketplace } from '@kettle/contract/sources';
 import { cardsOfAddress, limitsOfAddress, type CardKey } from '@kettle/contract/sift';
+import type { Marketplace } from '@kettle/contract/sources';
 import { readSift, writeSift, type SiftChoice } from '@kettle/core/sift/address';
 import { useLimits, type AddressForm, type LimitAddress } from '../../ground/ui/use-limits.ts';
 

@@ -1,6 +1,6 @@
 import { listings } from '@kettle/contract/listings';
-import { siftAddress, siftRoutes, type SiftQuestion, type SiftReply } from '@kettle/contract/sift';
 import type { ReplyOf } from '@kettle/contract/route';
+import { siftAddress, siftRoutes, type SiftQuestion, type SiftReply } from '@kettle/contract/sift';
 import { api } from './api.ts';
 import { fromRoutes, type ArgsOf } from './from-routes.ts';
 import { LatestQuestion } from './latest-question.ts';

@@ -1,6 +1,6 @@
 import type { Marketplace } from '@kettle/contract/sources';
-import { currencyExponent, majorFromMinor } from '@kettle/core/money/money';
 import { weightInUnit, weightUnit } from '@kettle/core/measures/units';
+import { currencyExponent, majorFromMinor } from '@kettle/core/money/money';
 
 /** What stands where a figure is not known. */
 export const NONE = '—';

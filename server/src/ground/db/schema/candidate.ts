@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import {
   date,
   double,
@@ -13,10 +14,9 @@ import {
   bigint,
   type AnyMySqlColumn,
 } from 'drizzle-orm/mysql-core';
-import { sql } from 'drizzle-orm';
 import { CostingDocument } from '@kettle/core/documents/costing';
-import { STAGES } from '@kettle/core/documents/stages';
 import { Scoresheet } from '@kettle/core/documents/scoresheet';
+import { STAGES } from '@kettle/core/documents/stages';
 import { document, madeAt, money, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
 import { feeSchedules, marketplaces } from './marketplace.ts';

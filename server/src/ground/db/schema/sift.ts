@@ -1,4 +1,4 @@
-import { MARKS } from '@kettle/core/documents/stages';
+import { sql } from 'drizzle-orm';
 import {
   boolean,
   check,
@@ -11,7 +11,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import { sql } from 'drizzle-orm';
+import { MARKS } from '@kettle/core/documents/stages';
 import { madeAt, money, refId, rowId } from './columns.ts';
 import { listings } from './listing.ts';
 import { categories, marketplaces } from './marketplace.ts';
