@@ -17,7 +17,7 @@ export default {
   // Words are read by people, not by tests.
   mutator: { excludedMutations: ['StringLiteral'] },
   ignorePatterns: ['web', 'server', 'e2e', 'docs/screenshots', '.data', '.cache'],
-  reporters: ['clear-text', 'json'],
+  reporters: ['progress-append-only', 'clear-text', 'json'],
   jsonReporter: { fileName: '.cache/mutants.json' },
   clearTextReporter: { allowColor: false, logTests: false, reportTests: false, reportMutants: true },
   tempDirName: '.cache/mutants',
