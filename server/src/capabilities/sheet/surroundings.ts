@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, gte, inArray, sql } from 'drizzle-orm';
+import { LRUCache } from 'lru-cache';
 import type { Surroundings, UnitsCourse } from '@kettle/contract/sheet';
 import { unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
 import { dailyUnits } from '@kettle/core/estimate/units';
@@ -6,6 +7,7 @@ import { pageCraft, type CraftKey } from '@kettle/core/listing-page/page-craft';
 import { addDays, addMonths } from '@kettle/core/measures/day';
 import { unitsPerMonth } from '@kettle/core/measures/units';
 import { courseOfUnits, monthsTogether, type MonthUnits } from '@kettle/core/season/listing-course';
+import { monthsWithDays } from '@kettle/core/season/months-with-days';
 import { groupsOf } from '@kettle/core/stats/groups';
 import { medianOf } from '@kettle/core/stats/robust';
 import type { Db } from '../../ground/db/connection.ts';
@@ -20,8 +22,7 @@ const STAND_FOR_CATEGORY = 200;
 const MONTHS = 36;
 
 /** What is the same for all listings of a category, kept while the data are the same. */
-const kept = new Map<string, { version: number; value: Promise<Surroundings['category']> }>();
-const MOST_KEPT = 400;
+const kept = new LRUCache<string, { version: number; value: Promise<Surroundings['category']> }>({ max: 400 });
 
 /** The season of a listing and of its category, and the page craft of the shelf it stands on. */
 export const surroundingsOf = async (
@@ -79,13 +80,7 @@ const courseOf = async (db: Db, market: Market, id: number, curve: RankCurve | n
       .orderBy(asc(readings.day)),
   ]);
   const daily = curve ? dailyUnits(days.map(asReading), curve, market.today) : [];
-  const months = [...(byListing.get(id) ?? [])];
-  const known = new Set(months.map((m) => m.month));
-  for (const [month, of] of groupsOf(daily, (d) => d.day.slice(0, 7)))
-    if (!known.has(`${month}-01`) && of.length >= 20)
-      months.push({ month: `${month}-01`, units: unitsPerMonth(of.reduce((sum, d) => sum + d.units, 0) / of.length) });
-  months.sort((a, b) => (a.month < b.month ? -1 : 1));
-  return courseOfUnits(months, daily, market.today);
+  return courseOfUnits(monthsWithDays(byListing.get(id) ?? [], daily), daily, market.today);
 };
 
 const categoryCourse = (
@@ -113,7 +108,6 @@ const categoryCourse = (
   })();
   value.catch(() => kept.delete(key));
   kept.set(key, { version: market.dataVersion, value });
-  if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
   return value;
 };
 

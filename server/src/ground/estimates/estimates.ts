@@ -1,13 +1,8 @@
 import { and, asc, eq, getTableColumns, gt, gte, inArray, sql } from 'drizzle-orm';
 import { changesOf, lastTwelveMonths, reviewsPerMonth } from '@kettle/core/changes/windows';
 import { unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
-import {
-  bestUnits,
-  estimateUnits,
-  type MonthHistory,
-  type StatedUnits,
-  type UnitsInput,
-} from '@kettle/core/estimate/units';
+import { statedUnits } from '@kettle/core/estimate/stated-units';
+import { bestUnits, estimateUnits, type MonthHistory, type UnitsInput } from '@kettle/core/estimate/units';
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
 import { addDays, addMonths } from '@kettle/core/measures/day';
 import { bestThreeMonths, decompose } from '@kettle/core/season/season';
@@ -90,21 +85,6 @@ export const evidenceOf = async (db: Db, market: Market, ids: readonly number[],
     months: groupsOf(months, (r) => r.listingId),
     stated: groupsOf(stated, (r) => r.listingId),
   };
-};
-
-/** The newest stated units, or those that a stated revenue gives at the listing's price. */
-const statedUnits = (
-  rows: readonly (typeof statedFigures.$inferSelect)[],
-  price: number | null,
-): StatedUnits | null => {
-  const newest = rows.at(-1);
-  if (!newest) return null;
-  const sameDay = rows.filter((r) => r.day === newest.day);
-  const units = sameDay.find((r) => r.measure === 'units');
-  if (units) return { unitsPerMonth: units.value, source: units.source, day: units.day };
-  return price
-    ? { unitsPerMonth: newest.value / price, source: `${newest.source} (its revenue ÷ price)`, day: newest.day }
-    : null;
 };
 
 /**
