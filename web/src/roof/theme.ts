@@ -1,6 +1,32 @@
 import { createSystem, defineConfig } from '@chakra-ui/react';
 import { defaultBaseConfig } from '@chakra-ui/react/preset-base';
-import { animationStyles, breakpoints, buttonRecipe, checkboxSlotRecipe, checkmarkRecipe, dialogSlotRecipe, fileUploadSlotRecipe, globalCss, headingRecipe, hoverCardSlotRecipe, inputRecipe, keyframes, layerStyles, menuSlotRecipe, nativeSelectSlotRecipe, popoverSlotRecipe, progressSlotRecipe, radioGroupSlotRecipe, radiomarkRecipe, semanticTokens, skeletonRecipe, spinnerRecipe, textareaRecipe, textStyles, tokens } from '@chakra-ui/react/theme';
+import {
+  animationStyles,
+  breakpoints,
+  buttonRecipe,
+  checkboxSlotRecipe,
+  checkmarkRecipe,
+  dialogSlotRecipe,
+  fileUploadSlotRecipe,
+  globalCss,
+  headingRecipe,
+  hoverCardSlotRecipe,
+  inputRecipe,
+  keyframes,
+  layerStyles,
+  menuSlotRecipe,
+  nativeSelectSlotRecipe,
+  popoverSlotRecipe,
+  progressSlotRecipe,
+  radioGroupSlotRecipe,
+  radiomarkRecipe,
+  semanticTokens,
+  skeletonRecipe,
+  spinnerRecipe,
+  textareaRecipe,
+  textStyles,
+  tokens,
+} from '@chakra-ui/react/theme';
 
 const both = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
 

@@ -4,7 +4,7 @@ import type { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { scoresheetFault } from '@kettle/core/score/scoresheet-fault';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { scoresheets, scoresheetVersions } from '../../ground/db/schema.ts';
-import { badField, conflict, notFound } from '../../ground/problems/problem.ts';
+import { badField, conflict, isTaken, notFound } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
 
 const newest = and(
@@ -44,7 +44,6 @@ const refuseFault = (document: Scoresheet): void => {
   const fault = scoresheetFault(document);
   if (fault) throw badField('document', fault);
 };
-const isTaken = (error: unknown): boolean => (error as { cause?: { errno?: number } }).cause?.errno === 1062;
 
 /** Keeps another scoresheet, beside the one in use. */
 export const addScoresheet = async (database: Database, document: Scoresheet): Promise<number> => {

@@ -11,7 +11,7 @@ import { bulkLoad } from '../../ground/db/bulk.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { estimates, listings, marketplaces, sieveListings, sieves } from '../../ground/db/schema.ts';
 import { asMarket, type Market } from '../../ground/marketplaces/marketplaces.ts';
-import { conflict, notFound } from '../../ground/problems/problem.ts';
+import { conflict, isTaken, notFound } from '../../ground/problems/problem.ts';
 import type { SiftServices } from './indexes.ts';
 import { carryOut } from './service.ts';
 
@@ -61,8 +61,6 @@ const rowOf = async (db: Db, id: number) => {
   return { sieve: row.sieve, market: asMarket(row.market) };
 };
 
-const isTaken = (error: unknown): boolean =>
-  ((error as { cause?: { code?: string } }).cause?.code ?? (error as { code?: string }).code) === 'ER_DUP_ENTRY';
 const taken = (name: string) => conflict(`There is a sieve called “${name}” already. Choose another name.`);
 
 export const keepSieve = async (

@@ -1,5 +1,6 @@
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import mysql from 'mysql2';
+import { chainOf } from '../problems/causes.ts';
 import * as schema from './schema.ts';
 
 /** Asks and changes. A transaction is begun by `atOnce` alone, so that none lies within another. */
@@ -35,11 +36,8 @@ export const openDatabase = (url: string, connections = 8): Database => {
 const connectionOf = (pool: mysql.Pool): Promise<mysql.PoolConnection> =>
   new Promise((resolve, reject) => pool.getConnection((error, got) => (error ? reject(error) : resolve(got))));
 
-const causes = function* (error: unknown): Generator<{ errno?: number }> {
-  for (let at = error as { errno?: number; cause?: unknown } | undefined; at; at = at.cause as typeof at) yield at;
-};
 /** Two transactions were in each other's way, and the database ended this one: it can simply be tried again. */
-const inTheWay = (error: unknown): boolean => [...causes(error)].some(({ errno }) => errno === 1205 || errno === 1213);
+const inTheWay = (error: unknown): boolean => [...chainOf(error)].some(({ errno }) => errno === 1205 || errno === 1213);
 const MOST_TRIES = 5;
 /** Does something anew that failed because another transaction was in its way. */
 const tryAgain = async <T>(action: () => Promise<T>): Promise<T> => {
@@ -74,7 +72,7 @@ export const atOnce = <T>(
       return result;
     } catch (error) {
       // Refused by what the action itself found (a stale version, say), and rolled back: nothing is wrong with it.
-      sound = sign === null && [...causes(error)].every(({ errno }) => errno === undefined);
+      sound = sign === null && [...chainOf(error)].every(({ errno }) => errno === undefined);
       throw error;
     } finally {
       // Any other may be closed, or in the middle of something: it does not go back.

@@ -1,6 +1,7 @@
 import { statfsSync } from 'node:fs';
 import { dirname } from 'node:path';
 import type { Problem } from '@kettle/contract/shapes';
+import { chainOf } from './causes.ts';
 
 /** A problem that is told to whoever asked, as RFC 9457 problem details. Everything else thrown is a bug. */
 export class ProblemError extends Error {
@@ -22,16 +23,6 @@ export const badField = (field: string, sentence: string): ProblemError =>
   new ProblemError(422, 'bad-value', sentence, { field });
 export const conflict = (sentence: string): ProblemError => new ProblemError(409, 'conflict', sentence);
 
-/** An error and what caused it, outermost first. */
-interface Cause {
-  code?: string;
-  errno?: number;
-  message?: string;
-  cause?: Cause;
-}
-const chainOf = function* (error: unknown): Generator<Cause> {
-  for (let at = error as Cause | undefined, n = 0; at && n < 8; at = at.cause, n++) yield at;
-};
 const says = (error: unknown, codes: ReadonlySet<string>, words: RegExp): boolean => {
   for (const { code, message } of chainOf(error))
     if ((code && codes.has(code)) || words.test(String(message ?? '').slice(0, 2000))) return true;
@@ -61,6 +52,9 @@ const READ_ONLY = new Set([
   'ER_CANT_EXECUTE_IN_READ_ONLY_TRANSACTION',
 ]);
 const FULL = new Set(['ENOSPC', 'ER_DISK_FULL', 'ER_RECORD_FILE_FULL']);
+
+/** True when what was to be kept is there already, by a name or key that only one may have. */
+export const isTaken = (error: unknown): boolean => [...chainOf(error)].some(({ code }) => code === 'ER_DUP_ENTRY');
 
 /** True when an error, or what caused it, says that the database does not answer. */
 export const isDatabaseAway = (error: unknown): boolean =>

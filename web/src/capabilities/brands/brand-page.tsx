@@ -254,7 +254,7 @@ const Judgement = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }
             {
               name: sheet.brand,
               mine: `${changes.stale.body.known ?? 'not judged'} ${changes.stale.body.note}`,
-              newer: `${String(changes.stale.newer.known ?? 'not judged')} ${String(changes.stale.newer.note)}`,
+              newer: `${changes.stale.newer.known ?? 'not judged'} ${changes.stale.newer.note}`,
             },
           ]}
           onMine={changes.keepMine}

@@ -1,7 +1,12 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useCandidatesQuery, useStopWatchingMutation, useWatchByCodesMutation, useWatchedQuery } from '../../ground/api/candidates.ts';
+import {
+  useCandidatesQuery,
+  useStopWatchingMutation,
+  useWatchByCodesMutation,
+  useWatchedQuery,
+} from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count, day, money } from '../../ground/ui/format.ts';

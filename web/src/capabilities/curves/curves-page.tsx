@@ -4,7 +4,12 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { CurveVersion } from '@kettle/contract/curves';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useCurvePointsQuery, useCurvesQuery, useRefitCurveMutation, useTryRefitQuery } from '../../ground/api/curves.ts';
+import {
+  useCurvePointsQuery,
+  useCurvesQuery,
+  useRefitCurveMutation,
+  useTryRefitQuery,
+} from '../../ground/api/curves.ts';
 import { useMarket } from '../../ground/market/use-market.ts';
 import { day, percent } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';

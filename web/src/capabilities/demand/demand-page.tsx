@@ -1,6 +1,13 @@
 import { Box, Button, Flex, Spinner } from '@chakra-ui/react';
 import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { demandQuestion, type DemandCard, type NicheList, type NicheRow, type TermList, type TermRow } from '@kettle/contract/demand';
+import {
+  demandQuestion,
+  type DemandCard,
+  type NicheList,
+  type NicheRow,
+  type TermList,
+  type TermRow,
+} from '@kettle/contract/demand';
 import type { Marketplace } from '@kettle/contract/sources';
 import { demandMeasure, measuresOf, type DemandKey } from '@kettle/core/demand/choice';
 import { demandSentence } from '@kettle/core/demand/sentence';

@@ -193,7 +193,7 @@ const Choices = ({
             {
               name: label,
               mine: `${nameOf(changes.stale.body.choice)} ${changes.stale.body.evidence}`,
-              newer: `${nameOf(changes.stale.newer.choice as string | null)} ${String(changes.stale.newer.evidence)}`,
+              newer: `${nameOf(changes.stale.newer.choice)} ${changes.stale.newer.evidence}`,
             },
           ]}
           onMine={changes.keepMine}

@@ -11,7 +11,15 @@ import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { saveCsv } from '../../ground/ui/save-csv.ts';
 import { SaveMenu } from '../../ground/ui/save-menu.tsx';
 import { HistoryCompare } from './history-compare.tsx';
-import { emptySpans, holderSpans, pointsOf, SERIES, startOf, type HistoryPoint, type SeriesKey } from './history-data.ts';
+import {
+  emptySpans,
+  holderSpans,
+  pointsOf,
+  SERIES,
+  startOf,
+  type HistoryPoint,
+  type SeriesKey,
+} from './history-data.ts';
 import { PointTable } from './history-table.tsx';
 import { YearCharts } from './history-years.tsx';
 import { HolderStrip } from './holder-strip.tsx';

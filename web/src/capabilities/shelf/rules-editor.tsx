@@ -103,7 +103,7 @@ export const RulesEditor = ({
         <StaleNote
           differences={rulesDiffer(
             changes.stale.body.rules ?? STARTER_SHELF_RULES,
-            changes.stale.newer.rules as ShelfRules,
+            changes.stale.newer.rules ?? STARTER_SHELF_RULES,
           )}
           onMine={changes.keepMine}
           onNewer={() => {

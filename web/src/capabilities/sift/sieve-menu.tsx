@@ -4,7 +4,12 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Sieve, SievePlace } from '@kettle/contract/sift';
 import type { Marketplace } from '@kettle/contract/sources';
-import { useChangeSieveMutation, useDropSieveMutation, useKeepSieveMutation, useSievesQuery } from '../../ground/api/sift.ts';
+import {
+  useChangeSieveMutation,
+  useDropSieveMutation,
+  useKeepSieveMutation,
+  useSievesQuery,
+} from '../../ground/api/sift.ts';
 import { day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import type { LimitAddress } from '../../ground/ui/use-limits.ts';

@@ -92,7 +92,7 @@ export const FlagRulesPanel = ({ market }: { market: Marketplace }) => {
       )}
       {changes.stale ? (
         <StaleNote
-          differences={rulesDiffer(changes.stale.body.rules, changes.stale.newer.rules as FlagRules)}
+          differences={rulesDiffer(changes.stale.body.rules, changes.stale.newer.rules)}
           onMine={changes.keepMine}
           onNewer={() => {
             changes.takeNewer();
@@ -107,8 +107,9 @@ export const FlagRulesPanel = ({ market }: { market: Marketplace }) => {
 };
 
 /** Which rules differ, in the numbers they are kept in. */
-const rulesDiffer = (mine: FlagRules | null, newer: FlagRules): Difference[] => {
+const rulesDiffer = (mine: FlagRules | null, kept: FlagRules | null): Difference[] => {
   const own = mine ?? STARTER_RULES;
+  const newer = kept ?? STARTER_RULES;
   return [
     ...FIELDS.filter(({ key }) => own[key] !== newer[key]).map((field) => ({
       name: nameOf(field),

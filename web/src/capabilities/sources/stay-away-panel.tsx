@@ -90,12 +90,12 @@ export const StayAwayPanel = ({ market }: { market: Marketplace }) => {
             {
               name: 'Words',
               mine: changes.stale.body.words.join(', '),
-              newer: (changes.stale.newer as unknown as StayAway).words.join(', '),
+              newer: changes.stale.newer.words.join(', '),
             },
             {
               name: 'Kinds',
               mine: changes.stale.body.categories.map(path).join(', '),
-              newer: (changes.stale.newer as unknown as StayAway).categories.map(path).join(', '),
+              newer: changes.stale.newer.categories.map(path).join(', '),
             },
           ].filter((d) => d.mine !== d.newer)}
           onMine={changes.keepMine}

@@ -1,6 +1,17 @@
 import { Box, Text, useToken } from '@chakra-ui/react';
 import type { ReactElement } from 'react';
-import { CartesianGrid, Line, LineChart, ReferenceArea, ReferenceDot, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import {
+  CartesianGrid,
+  Line,
+  LineChart,
+  ReferenceArea,
+  ReferenceDot,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
 import { dayFromEpoch, MONTH_NAMES } from '@kettle/core/measures/day';
 import { count, day, decimal } from './format.ts';
 

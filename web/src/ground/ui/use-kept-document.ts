@@ -109,7 +109,7 @@ export const useKeptChanges = <Body extends object>(
   send: (body: Body & Versioned) => Promise<Answered>,
 ) => {
   const now = useRef({ version, open: 0, queue: Promise.resolve() });
-  const [stale, setStale] = useState<{ body: Body; newer: Versioned & Record<string, unknown> } | null>(null);
+  const [stale, setStale] = useState<{ body: Body; newer: Body & Versioned } | null>(null);
   useEffect(() => {
     // While a change is on its way its answer tells the version.
     if (now.current.open === 0) now.current.version = version;
@@ -120,7 +120,7 @@ export const useKeptChanges = <Body extends object>(
     at.queue = at.queue.then(async () => {
       const { data, error } = await send({ ...body, version: at.version });
       at.open--;
-      const newer = newerOf<Record<string, unknown>>(error);
+      const newer = newerOf<Body>(error);
       if (data) at.version = data.version;
       setStale(newer ? { body, newer } : null);
     });
