@@ -1,5 +1,12 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { demandMeasure, NOT_OF_DEMAND, readDemand, type DemandChoice, type DemandKey, type DemandView } from '@kettle/core/demand/choice';
+import {
+  demandMeasure,
+  NOT_OF_DEMAND,
+  readDemand,
+  type DemandChoice,
+  type DemandKey,
+  type DemandView,
+} from '@kettle/core/demand/choice';
 import { NICHE_MEASURES, TERM_MEASURES } from '@kettle/core/demand/measures';
 import { Day, Money, Nullable, Rate, MOST_COUNT, Version } from '@kettle/core/documents/shapes';
 import { ShelfRules } from '@kettle/core/documents/shelf-rules';

@@ -5,7 +5,19 @@ import { MarkState } from '@kettle/core/documents/stages';
 import { KeptCosting } from './costing.ts';
 import { route } from './route.ts';
 import { Done, Id, Kept, ListingBrief, MarketplaceId } from './shapes.ts';
-import { Aside, Contradiction, CraftKey, Family, Holder, LimitVerdict, OwnCount, KeptCount, PageCraft, Surroundings, UnitsInAllWays } from './sheet.ts';
+import {
+  Aside,
+  Contradiction,
+  CraftKey,
+  Family,
+  Holder,
+  LimitVerdict,
+  OwnCount,
+  KeptCount,
+  PageCraft,
+  Surroundings,
+  UnitsInAllWays,
+} from './sheet.ts';
 
 export const FeeLine = Type.Object({ key: Type.String(), label: Type.String(), amount: Money, note: Type.String() });
 

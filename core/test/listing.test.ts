@@ -1,7 +1,15 @@
 import { FLAGS, type FlagKey } from '../src/documents/flag-rules.ts';
 import { pageCraft } from '../src/listing-page/page-craft.ts';
 import { codesFromText } from '../src/listing/codes.ts';
-import { flagBit, flagBits, flagsOf, packFromTitle, readyRules, STARTER_RULES, type FlagFacts } from '../src/listing/flags.ts';
+import {
+  flagBit,
+  flagBits,
+  flagsOf,
+  packFromTitle,
+  readyRules,
+  STARTER_RULES,
+  type FlagFacts,
+} from '../src/listing/flags.ts';
 import { stemOf, wordsOf } from '../src/listing/words.ts';
 
 describe('pasted codes', () => {

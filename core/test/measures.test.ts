@@ -1,7 +1,15 @@
 import fc from 'fast-check';
 import { addDays, addMonths, dayFromEpoch, daysBetween, epochDay, isDay } from '../src/measures/day.ts';
 import { gtinCheckDigit, isGtin } from '../src/measures/gtin.ts';
-import { DAYS_PER_MONTH, gramsFromOunces, gramsFromPounds, inchesFromMm, mmFromInches, poundsFromGrams, unitsPerMonth } from '../src/measures/units.ts';
+import {
+  DAYS_PER_MONTH,
+  gramsFromOunces,
+  gramsFromPounds,
+  inchesFromMm,
+  mmFromInches,
+  poundsFromGrams,
+  unitsPerMonth,
+} from '../src/measures/units.ts';
 
 describe('units: NIST Special Publication 811 (2008), appendix B', () => {
   test('a pound is 453.59237 g, an ounce a sixteenth of it, an inch 25.4 mm', () => {

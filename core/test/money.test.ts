@@ -1,5 +1,13 @@
 import fc from 'fast-check';
-import { currencyExponent, majorFromMinor, minorFromMajor, minorFromText, numberFromText, roundHalfAway, shareOf } from '../src/money/money.ts';
+import {
+  currencyExponent,
+  majorFromMinor,
+  minorFromMajor,
+  minorFromText,
+  numberFromText,
+  roundHalfAway,
+  shareOf,
+} from '../src/money/money.ts';
 
 describe('currency exponents: ISO 4217, list one, minor unit', () => {
   test.each([

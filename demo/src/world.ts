@@ -3,7 +3,16 @@ import { addDays, addMonths, daysBetween, epochDay, type Day } from '@kettle/cor
 import { hashText, normalDraw, randomFrom, type Random } from '@kettle/core/stats/random';
 import { brandName } from './brands.ts';
 import { FAMILIES, KINDS, MATERIALS, pathOf, SEASONS, SIZES, STYLES, type Kind } from './catalogue.ts';
-import { FIRST_MONTH, rankOfRate, ratesOn, Simulated, WORLD_DAY, type DayFacts, type RatesOfMonth, type Truth } from './market.ts';
+import {
+  FIRST_MONTH,
+  rankOfRate,
+  ratesOn,
+  Simulated,
+  WORLD_DAY,
+  type DayFacts,
+  type RatesOfMonth,
+  type Truth,
+} from './market.ts';
 import { DEMO_MARKETPLACES, type DemoMarketplace } from './marketplaces.ts';
 import { reviewDays, writeReview, type Temper, type WrittenReview } from './review-grammar.ts';
 import { STORIES, type StoryListing } from './stories.ts';

@@ -4,7 +4,15 @@ import type { demand } from '@kettle/contract/demand';
 import type { BodyOf, ReplyOf } from '@kettle/contract/route';
 import type { Job } from '@kettle/contract/shapes';
 import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
-import { listings, nicheClicks, niches, nicheTerms, searchTerms, termPositions, termVolumes } from '../src/ground/db/schema.ts';
+import {
+  listings,
+  nicheClicks,
+  niches,
+  nicheTerms,
+  searchTerms,
+  termPositions,
+  termVolumes,
+} from '../src/ground/db/schema.ts';
 import { startProgram, type Program } from './program.ts';
 
 type Niches = ReplyOf<typeof demand.niches>;
