@@ -43,11 +43,11 @@ const STORIES = [
   [
     'QS0049G9',
     ['QS004AH0', 'QS004BI1', 'QS004CJ2', 'QS004DK3', 'QS004EL4', 'QS004FM5'],
-    { unitCost: 940, freight: 210 },
+    { 'unit-cost': 940, freight: 210 },
   ],
-  ['QS003PX0', ['QS003QY1', 'QS003RZ2', 'QS003T03', 'QS003U14', 'QS003V25'], { unitCost: 820, freight: 240 }],
-  ['QS0043A3', ['QS0044B4', 'QS0045C5', 'QS0046D6', 'QS0047E7', 'QS0048F8'], { unitCost: 510, freight: 130 }],
-  ['QS003Y58', ['QS003Z69', 'QS004070', 'QS004181', 'QS004292'], { unitCost: 760, freight: 90 }],
+  ['QS003PX0', ['QS003QY1', 'QS003RZ2', 'QS003T03', 'QS003U14', 'QS003V25'], { 'unit-cost': 820, freight: 240 }],
+  ['QS0043A3', ['QS0044B4', 'QS0045C5', 'QS0046D6', 'QS0047E7', 'QS0048F8'], { 'unit-cost': 510, freight: 130 }],
+  ['QS003Y58', ['QS003Z69', 'QS004070', 'QS004181', 'QS004292'], { 'unit-cost': 760, freight: 90 }],
 ];
 const market = '/marketplaces/quayside';
 for (const [anchor, rivals, cost] of STORIES) {
@@ -55,22 +55,19 @@ for (const [anchor, rivals, cost] of STORIES) {
   await ask('POST', `/candidates/${id}/stage`, { stage: 'watched' });
   const { job } = await ask('POST', `/candidates/${id}/reviews/read`);
   await ended(job);
-  const { costing } = await ask('GET', `${market}/listings/${anchor}`);
-  await ask('PUT', `${market}/listings/${anchor}/costing`, {
-    price: null,
-    inputs: {
-      ...costing.inputs,
-      ...cost,
-      dutyRate: 0.03,
-      preparation: 30,
-      advertisingRate: 0.12,
-      firstOrder: 500,
-      samples: 12000,
-      pictures: 30000,
-      launchAdvertising: 80000,
-    },
-    version: costing.version,
-  });
+  const { document, version } = await ask('GET', `/candidates/${id}/costing`);
+  const sums = { ...cost, preparation: 30, samples: 12000, pictures: 30000, 'launch-advertising': 80000 };
+  const rates = { duty: 0.03, advertising: 0.12 };
+  const lines = document.lines.map(({ amount, ...line }) => ({
+    ...line,
+    amount:
+      line.key in sums
+        ? { ...amount, sum: sums[line.key] }
+        : line.key in rates
+          ? { ...amount, rate: rates[line.key] }
+          : amount,
+  }));
+  await ask('PUT', `/candidates/${id}/costing`, { document: { ...document, firstOrder: 500, lines }, version });
 }
 await ended(await ask('POST', `${market}/hob`, { days: 30 }));
 await ask('PUT', '/candidates/1/answers/no-patent', {
