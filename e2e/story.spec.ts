@@ -161,6 +161,8 @@ test('from the catalogue to the shortlist: the folding book press against the pa
     await page.getByRole('link', { name: 'Reviews' }).click();
     const themes = page.getByRole('table', { name: 'Themes' });
     await expect(themes.getByRole('button', { name: /^spindle:/ }).first()).toBeVisible({ timeout: 60_000 });
+    // Until then the shares rest on the reviews that are read so far.
+    await expect(page.getByText(/reviews are read; what follows rests on those/)).toHaveCount(0, { timeout: 60_000 });
     const spindle = themes
       .getByRole('row')
       .filter({ has: page.getByText('gripe') })
