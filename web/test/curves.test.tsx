@@ -2,6 +2,7 @@ import { expect, test, describe } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { Route, Routes } from 'react-router';
 import type { Backtest, CurvePoint, CurveVersion } from '@kettle/contract/curves';
 import { METHODS } from '@kettle/core/estimate/methods';
 import { Component as BacktestPage } from '../src/capabilities/curves/backtest-page.tsx';
@@ -9,7 +10,6 @@ import { CurveChart } from '../src/capabilities/curves/curve-chart.tsx';
 import { Component as CurvesPage } from '../src/capabilities/curves/curves-page.tsx';
 import { TakeCurve } from '../src/capabilities/curves/take-curve.tsx';
 import { answering, quayside, show } from './render.tsx';
-import { Route, Routes } from 'react-router';
 
 const knots = [
   { rank: 1, unitsPerDay: 100 },
@@ -134,7 +134,7 @@ describe('the curves of a marketplace', () => {
 describe('a curve of one’s own', () => {
   test('is typed point by point and sent in the open format', async () => {
     const asked = answering(() => ({ id: 3 }));
-    show(<TakeCurve market={quayside} category="Wool" />);
+    show(<TakeCurve category="Wool" />);
     const points = screen.getByRole('textbox', { name: /A rank and units a day a line/ });
     await userEvent.type(points, '1 120{Enter}100 zero');
     expect(screen.getByRole('alert')).toHaveTextContent('Line 2 is not a rank and a number of units.');
@@ -161,7 +161,7 @@ describe('a curve of one’s own', () => {
   });
   const give = async (text: string) => {
     answering(() => problem(422, 'Point 2: units must not rise with the rank.'));
-    show(<TakeCurve market={quayside} category={null} />);
+    show(<TakeCurve category={null} />);
     await userEvent.upload(
       screen.getByLabelText('Curve file'),
       new File([text], 'curve.json', { type: 'application/json' }),

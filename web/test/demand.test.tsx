@@ -116,7 +116,7 @@ describe('what a shelf says', () => {
     expect(onShow.mock.calls).toEqual([['wall'], [null]]);
   });
   test('figures stand beside it, and what is not known is said to be so', () => {
-    show(<ShelfFigures market={quayside} reading={readShelf([], { rules, currency: 'USD' })} rules={rules} />);
+    show(<ShelfFigures reading={readShelf([], { rules, currency: 'USD' })} rules={rules} />);
     expect(screen.getByRole('region', { name: 'Figures of the shelf' })).toHaveTextContent('not known');
     expect(document.body.textContent).not.toMatch(/NaN|Infinity|null/);
   });
@@ -128,9 +128,7 @@ describe('what a shelf says', () => {
   test('rules are tried at once; what cannot be meant is refused in a sentence', async () => {
     const onTry = jest.fn();
     const asked = jest.spyOn(globalThis, 'fetch').mockImplementation(async () => Response.json({ ok: true }));
-    show(
-      <RulesEditor market={quayside} rules={rules} own={false} version={1} openness={reading.openness} onTry={onTry} />,
-    );
+    show(<RulesEditor rules={rules} own={false} version={1} openness={reading.openness} onTry={onTry} />);
     const weight = screen.getByRole('textbox', { name: 'Weight of Spread' });
     await userEvent.clear(weight);
     await userEvent.type(weight, '5{Enter}');
@@ -153,9 +151,7 @@ describe('what a shelf says', () => {
 describe('cards of Demand', () => {
   test('an income target is read, refused or taken away', async () => {
     const onChange = jest.fn();
-    show(
-      <IncomeCard market={quayside} income={null} dots={[]} cost={undefined} onChange={onChange} onOpen={() => {}} />,
-    );
+    show(<IncomeCard income={null} dots={[]} cost={undefined} onChange={onChange} onOpen={() => {}} />);
     const field = screen.getByRole('textbox', { name: 'Income target' });
     await userEvent.type(field, 'much{Enter}');
     expect(screen.getByRole('alert')).toHaveTextContent('no sum of money');
@@ -170,7 +166,7 @@ describe('cards of Demand', () => {
     ];
     const income = { amount: 250_000, per: 'month' } as const;
     const { container } = show(
-      <IncomeCard market={quayside} income={income} dots={dots} cost={4} onChange={() => {}} onOpen={() => {}} />,
+      <IncomeCard income={income} dots={dots} cost={4} onChange={() => {}} onOpen={() => {}} />,
     );
     expect(screen.getByRole('img', { name: /^1 of 2 niches lie above the curve/ })).toBeInTheDocument();
     expect(screen.getByText('+4')).toBeInTheDocument();
@@ -199,7 +195,7 @@ describe('cards of Demand', () => {
     show(
       <>
         <ShareSetting share={0.8} onChange={share} />
-        <OutlaySetting market={quayside} outlay={emptyDemand(quayside).outlay} onChange={outlay} />
+        <OutlaySetting outlay={emptyDemand(quayside).outlay} onChange={outlay} />
       </>,
     );
     const most = screen.getByRole('textbox', { name: /counts as most/ });

@@ -1,14 +1,14 @@
 import { describe, expect, test, beforeEach } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { act, screen, waitFor } from '@testing-library/react';
-import { useState } from 'react';
 import userEvent from '@testing-library/user-event';
+import { useState } from 'react';
+import type { Candidate, MinedReviews } from '@kettle/contract/candidates';
 import type { KeptCosting } from '@kettle/contract/costing';
 import { withAmount } from '@kettle/core/costing/costing';
-import type { Candidate, MinedReviews } from '@kettle/contract/candidates';
 import { MoneyPanel } from '../src/capabilities/costing/money-panel.tsx';
 import { ReviewsTab } from '../src/capabilities/reviews/reviews-tab.tsx';
-import { answering, quayside, show } from './render.tsx';
+import { answering, show } from './render.tsx';
 import { sheet } from './sheet-fixture.ts';
 
 beforeEach(() => localStorage.clear());
@@ -31,7 +31,7 @@ describe('a document that is kept as it is typed', () => {
   test('each change is made to the version that the one before brought', async () => {
     let version = 7;
     const asked = answering((_, __, body) => ({ ...(body as Body), version: ++version }));
-    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
+    show(<MoneyPanel sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(unitCost(), '9');
     await waitFor(() => expect(asked).toHaveLength(1));
     await userEvent.type(unitCost(), '4');
@@ -44,7 +44,7 @@ describe('a document that is kept as it is typed', () => {
     const asked = answering((_, __, body) =>
       (body as Body).version === 5 ? { ...(body as Body), version: 6 } : stale(theirs),
     );
-    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
+    show(<MoneyPanel sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(unitCost(), '8');
     expect(await screen.findByText('This was changed in another window since you opened it.')).toBeInTheDocument();
     expect(screen.getByRole('row', { name: /Unit cost 8.00 7.00/ })).toBeInTheDocument();
@@ -58,7 +58,7 @@ describe('a document that is kept as it is typed', () => {
   });
   test('the same content kept elsewhere is no conflict', async () => {
     answering((_, __, body) => stale({ ...(body as Body), version: 9 }));
-    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
+    show(<MoneyPanel sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(unitCost(), '8');
     await waitFor(() => expect(localStorage.getItem('kettle/typed/money/quayside/QS1')).toBeNull());
     expect(screen.queryByText(/changed in another window/)).not.toBeInTheDocument();
@@ -70,13 +70,13 @@ describe('a document that is kept as it is typed', () => {
         ? { type: '/problems/database-away', title: 'The database does not answer.', status: 503 }
         : { ...(body as Body), version: 1 },
     );
-    const { unmount } = show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
+    const { unmount } = show(<MoneyPanel sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(unitCost(), '8');
     await waitFor(() => expect(asked.length).toBeGreaterThan(0));
     unmount();
     away = false;
     const before = asked.length;
-    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
+    show(<MoneyPanel sheet={sheet()} costing={sheet().costing} />);
     expect(unitCost()).toHaveValue('8');
     await waitFor(() => expect(asked.length).toBeGreaterThan(before));
     await waitFor(() => expect(localStorage.getItem('kettle/typed/money/quayside/QS1')).toBeNull());
@@ -88,7 +88,7 @@ describe('a document that is kept as it is typed', () => {
     const Frame = () => {
       const [shown, set] = useState(sheet());
       put = set;
-      return <MoneyPanel market={quayside} sheet={shown} costing={shown.costing} />;
+      return <MoneyPanel sheet={shown} costing={shown.costing} />;
     };
     show(<Frame />);
     expect(unitCost()).toHaveValue('');
@@ -123,7 +123,7 @@ describe('reviews that are being read', () => {
           ? { job }
           : mined({ unread, job: unread === 0 ? null : (job as never) }),
     );
-    show(<ReviewsTab market={quayside} candidate={candidate} />);
+    show(<ReviewsTab candidate={candidate} />);
     expect(await screen.findByText(/of 400 reviews are read/)).toHaveTextContent(
       '100 of 400 reviews are read; what follows rests on those.',
     );
@@ -136,14 +136,14 @@ describe('reviews that are being read', () => {
   });
   test('none is put into the queue by looking: it is asked for when some are unread', async () => {
     const asked = answering((method) => (method === 'POST' ? { job } : mined({ unread: 400 })));
-    show(<ReviewsTab market={quayside} candidate={candidate} />);
+    show(<ReviewsTab candidate={candidate} />);
     await waitFor(() =>
       expect(asked.filter((a) => a.method === 'POST').map((a) => a.path)).toEqual(['/api/candidates/1/reviews/read']),
     );
   });
   test('words are asked for when the typing pauses', async () => {
     const asked = answering(() => mined({}));
-    show(<ReviewsTab market={quayside} candidate={candidate} />);
+    show(<ReviewsTab candidate={candidate} />);
     await userEvent.type(await screen.findByRole('textbox', { name: 'Words in the review' }), 'spindle');
     await waitFor(() => expect(asked.some((a) => a.path.includes('words=spindle'))).toBe(true));
     expect(asked.filter((a) => a.path.includes('words='))).toHaveLength(1);

@@ -4,13 +4,13 @@ import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { emptyCosting } from '@kettle/core/costing/costing';
 import { MoneyPanel } from '../src/capabilities/costing/money-panel.tsx';
-import { answering, quayside, show } from './render.tsx';
+import { answering, show } from './render.tsx';
 import { sheet } from './sheet-fixture.ts';
 
 describe('what is left of the price', () => {
   test('asks for what is missing, then gives profit, margin and break-even at once, and keeps them', async () => {
     const asked = answering((_, __, body) => body);
-    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
+    show(<MoneyPanel sheet={sheet()} costing={sheet().costing} />);
     expect(screen.getByText('Type in what one piece costs at the factory.')).toBeInTheDocument();
     expect(screen.getByTestId('net')).toHaveTextContent('29.06');
     await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '9.40');
@@ -37,7 +37,7 @@ describe('what is left of the price', () => {
   });
   test('what was typed is kept when the sheet is closed at once', async () => {
     const asked = answering((_, __, body) => body);
-    const { unmount } = show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
+    const { unmount } = show(<MoneyPanel sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '5');
     unmount();
     await waitFor(() => expect(asked.some((a) => a.method === 'PUT')).toBe(true));
@@ -48,7 +48,7 @@ describe('what is left of the price', () => {
       title: 'The database does not answer at the moment.',
       status: 503,
     }));
-    show(<MoneyPanel market={quayside} sheet={sheet()} costing={sheet().costing} />);
+    show(<MoneyPanel sheet={sheet()} costing={sheet().costing} />);
     await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '5');
     expect(await screen.findByText('The database does not answer at the moment.')).toBeInTheDocument();
     expect(screen.getByRole('textbox', { name: 'Unit cost USD' })).toHaveValue('5');
@@ -71,7 +71,7 @@ describe('what is left of the price', () => {
       ],
     };
     const kept = { name: 'First costing', version: 2, document, candidate: { id: 7, name: 'Press' } };
-    show(<MoneyPanel market={quayside} sheet={sheet()} costing={kept} full />);
+    show(<MoneyPanel sheet={sheet()} costing={kept} full />);
     await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '9');
     await userEvent.type(screen.getByRole('textbox', { name: 'Freight a unit USD' }), '2');
     expect(screen.getByText('Type in "Labels".')).toBeInTheDocument();
@@ -85,7 +85,6 @@ describe('what is left of the price', () => {
   test('without a schedule it says what to do', () => {
     show(
       <MoneyPanel
-        market={quayside}
         costing={sheet().costing}
         sheet={sheet({ schedule: null, fees: { known: false, reason: 'Quayside has no fee schedule in force.' } })}
       />,

@@ -6,6 +6,7 @@ import { createMemoryRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import type { Marketplace } from '@kettle/contract/sources';
+import { MarketProvider } from '../src/ground/market/market.ts';
 import { makeStore } from '../src/roof/store.ts';
 import { system } from '../src/roof/theme.ts';
 
@@ -76,14 +77,16 @@ export const brief = (change: Partial<ListingBrief> = {}): ListingBrief => ({
   ...change,
 });
 
-/** Draws a part of the interface as the program would, at an address. */
+/** Draws a part of the interface as the program would, at an address, about the marketplace Quayside. */
 export const show = (part: ReactNode, address = '/') => {
   const store = makeStore();
   const router = createMemoryRouter([{ path: '*', element: part }], { initialEntries: [address] });
   const drawn = render(
     <Provider store={store}>
       <ChakraProvider value={system}>
-        <RouterProvider router={router} />
+        <MarketProvider value={quayside}>
+          <RouterProvider router={router} />
+        </MarketProvider>
       </ChakraProvider>
     </Provider>,
   );

@@ -17,7 +17,7 @@ import {
 import { SeasonPanel } from '../src/capabilities/sheet/season-panel.tsx';
 import { UnitsPanel } from '../src/capabilities/sheet/units-panel.tsx';
 import { chartsAsSvg } from '../src/ground/ui/save-picture.ts';
-import { answering, brief, quayside, show } from './render.tsx';
+import { answering, brief, show } from './render.tsx';
 import { figure, sheet, unknown } from './sheet-fixture.ts';
 
 const rank = (value: number, atMeanRank: number) => ({
@@ -43,7 +43,7 @@ const counted = sheet({
 
 describe('units a month', () => {
   test('every way stands on one scale; today’s rank is marked as not to be used; what is unknown says why', () => {
-    show(<UnitsPanel market={quayside} sheet={counted} />);
+    show(<UnitsPanel sheet={counted} />);
     expect(screen.getByTestId('units-best')).toHaveTextContent('352');
     expect(screen.getByText('317–387 in four of five cases')).toBeInTheDocument();
     expect(screen.getByText('not to be used')).toBeInTheDocument();
@@ -55,7 +55,6 @@ describe('units a month', () => {
   test('why they differ, what is odd and a sale are sentences', () => {
     show(
       <UnitsPanel
-        market={quayside}
         sheet={{
           ...counted,
           units: {
@@ -75,7 +74,7 @@ describe('units a month', () => {
     expect(screen.getByText(/The rank is missing on 20 of 40 days/)).toBeInTheDocument();
   });
   test('nothing known gives the reason, no number', () => {
-    show(<UnitsPanel market={quayside} sheet={sheet()} />);
+    show(<UnitsPanel sheet={sheet()} />);
     expect(screen.getByText('Not known.')).toBeInTheDocument();
     expect(screen.queryByText(/NaN|Infinity/)).toBeNull();
   });
@@ -84,7 +83,7 @@ describe('units a month', () => {
 describe('counts of one’s own', () => {
   test('one is typed and sent; a date to come is refused before', async () => {
     const asked = answering(() => ({ ok: true }));
-    show(<UnitsPanel market={quayside} sheet={counted} />);
+    show(<UnitsPanel sheet={counted} />);
     await userEvent.click(screen.getByRole('button', { name: 'Type in counts of your own' }));
     await userEvent.type(screen.getByLabelText('Pieces in stock'), '140');
     const day = screen.getByLabelText('Day');
@@ -105,7 +104,7 @@ describe('counts of one’s own', () => {
   });
   test('many are pasted; a wrong line is named and nothing is sent', async () => {
     const asked = answering(() => ({ ok: true }));
-    show(<UnitsPanel market={quayside} sheet={counted} />);
+    show(<UnitsPanel sheet={counted} />);
     await userEvent.click(screen.getByRole('button', { name: 'Type in counts of your own' }));
     await userEvent.click(screen.getByRole('button', { name: 'Paste many' }));
     const area = screen.getByRole('textbox', { name: /A date and a number a line/ });
@@ -126,7 +125,7 @@ describe('counts of one’s own', () => {
       { day: '2026-11-15', stock: 400, seller: 'Me' },
       { day: '2026-11-20', stock: 90, seller: 'Tarn' },
     ];
-    show(<UnitsPanel market={quayside} sheet={{ ...counted, ownCounts }} />);
+    show(<UnitsPanel sheet={{ ...counted, ownCounts }} />);
     await userEvent.click(screen.getByRole('button', { name: 'Your own counts (4)' }));
     const list = screen.getByRole('list', { name: 'Your counts' });
     const [last, third, second, first] = within(list).getAllByRole('listitem') as [
@@ -173,7 +172,7 @@ describe('page craft', () => {
           }
         : { ok: true },
     );
-    show(<CraftPanel market={quayside} sheet={sheet({ craft })} />);
+    show(<CraftPanel sheet={sheet({ craft })} />);
     expect(await screen.findByText(/worse made than most there/)).toBeInTheDocument();
     expect(screen.getByText(/say more: material, size, use \(32 of 70\)/)).toBeInTheDocument();
     expect(screen.getByText(/a size or number: there/)).toBeInTheDocument();
@@ -197,12 +196,7 @@ describe('page craft', () => {
   test('an overruled part is marked with the rubric’s own points', () => {
     answering(() => ({ course: null, category: null, shelf: null }));
     const overruled = { version: 1, rubric: 47, note: 'says it all', day: '2026-11-20' };
-    show(
-      <CraftPanel
-        market={quayside}
-        sheet={sheet({ craft: { ...craft, parts: [{ ...craft.parts[0]!, points: 80, overruled }] } })}
-      />,
-    );
+    show(<CraftPanel sheet={sheet({ craft: { ...craft, parts: [{ ...craft.parts[0]!, points: 80, overruled }] } })} />);
     expect(screen.getByText(/You said 80 on 20 Nov 2026; the rubric says 47. “says it all”/)).toBeInTheDocument();
   });
 });
@@ -220,7 +214,7 @@ test('a sieve is held against it limit by limit, the list’s own limits first',
         }
       : { kept: [{ id: 3, name: 'Quiet corners', search: 'price=18..45' }], starters: [] },
   );
-  show(<AgainstPanel market={quayside} code="QS1" />, '/quayside/sift?reviews=..50&open=QS1');
+  show(<AgainstPanel code="QS1" />, '/quayside/sift?reviews=..50&open=QS1');
   expect(await screen.findByText('1 of 3 limits met, 1 not, 1 not known.')).toBeInTheDocument();
   expect(screen.getByText('; 11 too much')).toBeInTheDocument();
   const choice = screen.getByRole('combobox', { name: 'Sieve to hold it against' });
@@ -253,7 +247,7 @@ test('season in words and by month, beside the category', async () => {
     category: { name: 'Presses', listings: 40, course: { ...course, words: 'Steady over the year.' } },
     shelf: null,
   }));
-  show(<SeasonPanel market={quayside} code="QS1" />);
+  show(<SeasonPanel code="QS1" />);
   expect(await screen.findByText(/A season: 50 % of a year in Nov, Dec, Oct/)).toBeInTheDocument();
   expect(screen.getByText('Presses, 40 listings.')).toBeInTheDocument();
   expect(screen.getByRole('img', { name: 'November: 200 %, category 200 %' })).toBeInTheDocument();
@@ -273,7 +267,6 @@ describe('family, sellers, contradictions and what was put aside', () => {
     });
     show(
       <FamilyTable
-        market={quayside}
         sheet={sheet({
           family: {
             leader: 'QS1',
@@ -304,7 +297,6 @@ describe('family, sellers, contradictions and what was put aside', () => {
     const side = { measure: 'price' as const, value: 3990, day: '2026-11-20' };
     show(
       <Contradictions
-        market={quayside}
         sheet={sheet({
           today: '2026-11-24',
           contradictions: [
@@ -326,7 +318,6 @@ describe('family, sellers, contradictions and what was put aside', () => {
   test('what was put aside before, with the reason or its absence', () => {
     show(
       <Asides
-        market={quayside}
         sheet={sheet({
           today: '2026-11-24',
           asides: [

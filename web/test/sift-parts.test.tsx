@@ -1,4 +1,3 @@
-import { MEASURES } from '@kettle/core/sift/measures';
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { act, screen, waitFor, within } from '@testing-library/react';
@@ -6,6 +5,7 @@ import userEvent from '@testing-library/user-event';
 import type { Sieve, SiftReply } from '@kettle/contract/sift';
 import { emptyChoice, readSift, type SiftChoice } from '@kettle/core/sift/address';
 import type { LimitKey } from '@kettle/core/sift/limits';
+import { MEASURES } from '@kettle/core/sift/measures';
 import { AddLimit } from '../src/capabilities/sift/add-limit.tsx';
 import { OtherLimitCard } from '../src/capabilities/sift/choice-cards.tsx';
 import { DroppedBar } from '../src/capabilities/sift/dropped-bar.tsx';
@@ -24,7 +24,7 @@ describe('cards of limits that are no measures', () => {
     show(
       <OtherLimitCard
         card={which}
-        market={quayside}
+
         choice={{ ...emptyChoice(), ...choice }}
         costs={{ hide: 1200, only: 34, marks: 5, best: 7, brand: 2 }}
         names={{ best: ['3', '12'] }}
@@ -109,7 +109,6 @@ describe('nothing left', () => {
     const choice = readSift(new URLSearchParams('price=18..45&reviews=..9?&has=loom'), quayside).choice;
     show(
       <NothingLeft
-        market={quayside}
         total={500}
         choice={choice}
         ways={[
@@ -155,7 +154,7 @@ describe('sieves', () => {
     openedOn: '2026-11-20',
     ...change,
   });
-  const Menu = () => <SieveMenu market={quayside} place="sift" address={useSift(quayside)} />;
+  const Menu = () => <SieveMenu place="sift" address={useSift()} />;
   const serving = (kept: Sieve[]) =>
     answering((method, _path, body) =>
       method === 'GET'
@@ -197,7 +196,7 @@ describe('sieves', () => {
   test('say what is new since when, and open it', async () => {
     answering((method) => (method === 'GET' ? { kept: [sieve()], starters: [] } : opened));
     const onOpen = jest.fn();
-    show(<SieveNews market={quayside} sieve={4} onOpen={onOpen} />);
+    show(<SieveNews sieve={4} onOpen={onOpen} />);
     await userEvent.click(await screen.findByRole('button', { name: '2 new, 1 changed since 20 Nov' }));
     await userEvent.click(screen.getByRole('button', { name: 'New kite' }));
     expect(onOpen).toHaveBeenCalledWith('QS9');
@@ -205,7 +204,7 @@ describe('sieves', () => {
   });
   test('a sieve of another marketplace is named as such', async () => {
     answering(() => ({ kept: [], starters: [] }));
-    show(<SieveNews market={quayside} sieve={4} onOpen={() => {}} />);
+    show(<SieveNews sieve={4} onOpen={() => {}} />);
     expect(await screen.findByRole('alert')).toHaveTextContent('none of Quayside’s; the limits are kept');
   });
   const opened = {

@@ -1,19 +1,18 @@
-import { measureOf } from '@kettle/core/sift/measures';
 import { expect, jest, test, describe } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { act, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import type { Range } from '@kettle/core/sift/limits';
+import { measureOf } from '@kettle/core/sift/measures';
 import { LimitCard } from '../src/capabilities/sift/limit-card.tsx';
 import { useSift, type SiftAddress } from '../src/capabilities/sift/use-sift.ts';
-import { quayside, show } from './render.tsx';
+import { show } from './render.tsx';
 
 describe('a limit card', () => {
   const edges = Array.from({ length: 25 }, (_, i) => i * 400);
   const card = (range: Range, onChange: (r: Range) => void, cost?: number) => (
     <LimitCard
-      market={quayside}
       measure={measureOf('price')!}
       range={range}
       histogram={[...Array.from({ length: 24 }, () => 3), 2]}
@@ -64,7 +63,6 @@ test('what is typed in one field is not lost when the other one settles', async 
     const [range, setRange] = useState<Range>({ min: null, max: null });
     return (
       <LimitCard
-        market={quayside}
         measure={measureOf('price')!}
         range={range}
         histogram={undefined}
@@ -86,7 +84,7 @@ test('what is typed in one field is not lost when the other one settles', async 
 describe('the address', () => {
   let sift: SiftAddress;
   const Probe = () => {
-    sift = useSift(quayside);
+    sift = useSift();
     return <output>{sift.search}</output>;
   };
   test('two changes in one moment do not undo each other', async () => {

@@ -1,17 +1,17 @@
 import { beforeEach, expect, test } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { screen } from '@testing-library/react';
+import { act } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { PasteCodes } from '../src/capabilities/candidates/paste-codes.tsx';
 import { TrayBar } from '../src/capabilities/tray/tray-bar.tsx';
 import { toggled } from '../src/capabilities/tray/tray-slice.ts';
-import { act } from '@testing-library/react';
-import { answering, quayside, show } from './render.tsx';
+import { answering, show } from './render.tsx';
 
 beforeEach(() => localStorage.clear());
 
 test('the tray holds what is put aside, a marketplace apart from another, and survives a reload', () => {
-  const { store, unmount } = show(<TrayBar market={quayside} />);
+  const { store, unmount } = show(<TrayBar />);
   act(() => {
     store.dispatch(toggled({ marketplace: 'quayside', code: 'QS1' }));
     store.dispatch(toggled({ marketplace: 'quayside', code: 'QS2' }));
@@ -19,13 +19,13 @@ test('the tray holds what is put aside, a marketplace apart from another, and su
   });
   expect(screen.getByTestId('tray-count')).toHaveTextContent('2');
   unmount();
-  show(<TrayBar market={quayside} />);
+  show(<TrayBar />);
   expect(screen.getByTestId('tray-count')).toHaveTextContent('2');
 });
 
 test('emptying can be undone', async () => {
   localStorage.setItem('kettle/tray', JSON.stringify({ quayside: ['QS1', 'QS2', 'QS3'] }));
-  show(<TrayBar market={quayside} />);
+  show(<TrayBar />);
   await userEvent.click(screen.getByRole('button', { name: 'Empty' }));
   expect(screen.getByTestId('tray-count')).toHaveTextContent('0');
   await userEvent.click(screen.getByRole('button', { name: 'Bring back' }));
@@ -36,7 +36,7 @@ test('emptying can be undone', async () => {
 
 test('a broken store of the browser is passed over', () => {
   localStorage.setItem('kettle/tray', '{not json');
-  show(<TrayBar market={quayside} />);
+  show(<TrayBar />);
   expect(screen.getByTestId('tray-count')).toHaveTextContent('0');
 });
 
@@ -44,7 +44,7 @@ test('a candidate is started from the chosen find with the others as rivals', as
   localStorage.setItem('kettle/tray', JSON.stringify({ quayside: ['QS1', 'QS2'] }));
   const brief = (code: string) => ({ code, title: `Press ${code}, beech`, price: 100, units: 5 });
   const asked = answering((method) => (method === 'POST' ? { id: 7 } : [brief('QS1'), brief('QS2')]));
-  const { router } = show(<TrayBar market={quayside} />);
+  const { router } = show(<TrayBar />);
   await userEvent.click(screen.getByRole('button', { name: 'Start a candidate' }));
   await userEvent.click(await screen.findByRole('radio', { name: /Press QS2/ }));
   await userEvent.type(screen.getByRole('textbox', { name: 'Name' }), 'My press');

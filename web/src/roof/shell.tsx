@@ -5,7 +5,8 @@ import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'reac
 import { TrayBar } from '../capabilities/tray/tray-bar.tsx';
 import { Hob } from '../capabilities/watch/hob.tsx';
 import { useMarketplacesQuery } from '../ground/api/marketplaces.ts';
-import { useMarket, useShownMarket } from '../ground/market/use-market.ts';
+import { useAddressedMarket, useShownMarket } from '../ground/market/addressed-market.ts';
+import { MarketProvider } from '../ground/market/market.ts';
 import { day } from '../ground/ui/format.ts';
 import { Kbd } from '../ground/ui/kbd.tsx';
 import { NotThere } from '../ground/ui/not-there.tsx';
@@ -19,38 +20,45 @@ const KeysDialog = lazy(() => import('../capabilities/find/keys-dialog.tsx').the
 
 /** The frame: one line across the top with the path of the work, the page, the tray along the bottom. */
 export const Shell = () => {
-  const { missing, error } = useMarket();
+  const { market, missing, error } = useAddressedMarket();
   const shown = useShownMarket();
   const { marketplace } = useParams();
   const [finding, setFinding] = useState(false);
   const [keysShown, setKeysShown] = useState(false);
   useKeys({ '/': () => setFinding(true), '?': () => setKeysShown(true) });
   return (
-    <Flex direction="column" h="100%">
-      <a href="#content" className="visually-hidden">
-        To the content
-      </a>
-      <TopLine onFind={() => setFinding(true)} onKeys={() => setKeysShown(true)} />
-      {error !== undefined && (
-        <Box px="5">
-          <ProblemNote error={error} kept="What you have put aside and typed is kept." />
+    <MarketProvider value={shown ?? null}>
+      <Flex direction="column" h="100%">
+        <a href="#content" className="visually-hidden">
+          To the content
+        </a>
+        <TopLine onFind={() => setFinding(true)} onKeys={() => setKeysShown(true)} />
+        {error !== undefined && (
+          <Box px="5">
+            <ProblemNote error={error} kept="What you have put aside and typed is kept." />
+          </Box>
+        )}
+        <Box as="main" id="content" flex="1" minH="0" overflow="auto" position="relative" tabIndex={-1}>
+          {marketplace && missing ? (
+            <NotThere what={`The marketplace “${marketplace}”`} />
+          ) : (
+            // What was chosen of one marketplace is not taken to another.
+            (!marketplace || market) && <Outlet key={marketplace} />
+          )}
         </Box>
-      )}
-      <Box as="main" id="content" flex="1" minH="0" overflow="auto" position="relative" tabIndex={-1}>
-        {marketplace && missing ? <NotThere what={`The marketplace “${marketplace}”`} /> : <Outlet />}
-      </Box>
-      {shown && <TrayBar market={shown} />}
-      <Suspense>
-        {shown && finding && <FindDialog market={shown} open onClose={() => setFinding(false)} />}
-        {keysShown && <KeysDialog open onClose={() => setKeysShown(false)} />}
-      </Suspense>
-    </Flex>
+        {shown && <TrayBar />}
+        <Suspense>
+          {shown && finding && <FindDialog open onClose={() => setFinding(false)} />}
+          {keysShown && <KeysDialog open onClose={() => setKeysShown(false)} />}
+        </Suspense>
+      </Flex>
+    </MarketProvider>
   );
 };
 
 const TopLine = ({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) => {
   const { data } = useMarketplacesQuery({ params: {} });
-  const { market } = useMarket();
+  const { market } = useAddressedMarket();
   const navigate = useNavigate();
   const location = useLocation();
   const [mode, setMode] = useState(colourMode);
@@ -140,7 +148,7 @@ const TopLine = ({ onFind, onKeys }: { onFind: () => void; onKeys: () => void })
       <HStack ml="auto" gap="1">
         {market &&
           (market.simulated ? (
-            <Hob market={market} />
+            <Hob />
           ) : (
             <Box color="inkSoft" fontSize="13px" px="2">
               {market.readUpTo ? `Read ${day(market.readUpTo, market.today)}` : 'Nothing read yet'}

@@ -2,10 +2,9 @@ import { Box, Button, Flex, Heading, Input, Skeleton, Text } from '@chakra-ui/re
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { BrandSheet } from '@kettle/contract/demand';
-import type { Marketplace } from '@kettle/contract/sources';
 import { api } from '../../ground/api/api.ts';
 import { useBrandQuery, useJudgeBrandMutation } from '../../ground/api/demand.ts';
-import { useMarket } from '../../ground/market/use-market.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { DataTable, ROW_HEIGHT } from '../../ground/ui/data-table.tsx';
 import { figureOf } from '../../ground/ui/figure-of.ts';
@@ -22,14 +21,10 @@ import { SheetBeside } from '../sheet/sheet-beside.tsx';
 import { useTray } from '../tray/use-tray.ts';
 
 export const Component = () => {
-  const { market } = useMarket();
+  const { id: marketplace } = useMarket();
   const { brand = '' } = useParams();
-  const { currentData, error } = useBrandQuery(
-    { params: { marketplace: market?.id ?? '', brand } },
-    { skip: !market || brand === '' },
-  );
+  const { currentData, error } = useBrandQuery({ params: { marketplace, brand } }, { skip: brand === '' });
   if (error && 'status' in error && error.status === 404) return <NotThere what={`The brand “${brand}”`} />;
-  if (!market) return null;
   return (
     <Box position="relative" minH="100%">
       {error && (
@@ -37,11 +32,7 @@ export const Component = () => {
           <ProblemNote error={error} />
         </Box>
       )}
-      {currentData ? (
-        <Sheet key={currentData.brand} market={market} sheet={currentData} />
-      ) : (
-        !error && <Skeleton m="5" h="300px" />
-      )}
+      {currentData ? <Sheet key={currentData.brand} sheet={currentData} /> : !error && <Skeleton m="5" h="300px" />}
     </Box>
   );
 };
@@ -50,8 +41,9 @@ const MOST_ROWS = 10;
 const listingsWord = (n: number): string => `${n} listing${n === 1 ? '' : 's'}`;
 
 /** How strong a brand is: what is measured of it, and what its seller's rival judges. */
-const Sheet = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) => {
-  const tray = useTray(market.id);
+const Sheet = ({ sheet }: { sheet: BrandSheet }) => {
+  const market = useMarket();
+  const tray = useTray();
   const [open, setOpen] = useState<string | null>(null);
   const at = `/${market.id}`;
   const ownSearches = sheet.ownTerms.reduce((sum, t) => sum + (t.volumeYear ?? 0), 0);
@@ -101,7 +93,7 @@ const Sheet = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) =>
           </Box>
           <Box flex="1" minW="280px">
             <Section title="Known beyond this marketplace, judged">
-              <Judgement market={market} sheet={sheet} />
+              <Judgement sheet={sheet} />
             </Section>
           </Box>
           <Box flex="1" minW="280px">
@@ -163,7 +155,7 @@ const Sheet = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) =>
           onTray={(l) => tray.toggle(l.code)}
         />
       </Box>
-      <SheetBeside market={market} code={open} rows={sheet.listings} onClose={() => setOpen(null)} />
+      <SheetBeside code={open} rows={sheet.listings} onClose={() => setOpen(null)} />
     </Box>
   );
 };
@@ -206,7 +198,8 @@ const ANSWERS = [
 ] as const;
 
 /** What no figure tells: whether buyers know the brand beyond this marketplace, with a note of how one knows. */
-const Judgement = ({ market, sheet }: { market: Marketplace; sheet: BrandSheet }) => {
+const Judgement = ({ sheet }: { sheet: BrandSheet }) => {
+  const market = useMarket();
   const [judge, { error }] = useJudgeBrandMutation();
   const [note, setNote] = useState(sheet.judged?.note ?? '');
   const known = sheet.judged?.known ?? null;

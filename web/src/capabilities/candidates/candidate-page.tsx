@@ -2,11 +2,10 @@ import { Box, Flex, Heading, Input, Skeleton } from '@chakra-ui/react';
 import { lazy, Suspense, useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import type { Candidate } from '@kettle/contract/candidates';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useCandidateQuery, useChangeCandidateMutation } from '../../ground/api/candidates.ts';
 import { useCandidateCostingQuery } from '../../ground/api/costing.ts';
 import { useSheetQuery } from '../../ground/api/sheet.ts';
-import { useMarket } from '../../ground/market/use-market.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { NotThere } from '../../ground/ui/not-there.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { MoneyPanel } from '../costing/money-panel.tsx';
@@ -29,20 +28,19 @@ const TABS = [
 ] as const;
 
 export const Component = () => {
-  const { market } = useMarket();
+  const market = useMarket();
   const { id = '', tab = 'line-up' } = useParams();
   const number = Number(id);
   const valid = Number.isSafeInteger(number) && number > 0;
   const { data, error } = useCandidateQuery({ params: { id: number } }, { skip: !valid });
   if (!valid || (error && 'status' in error && error.status === 404))
     return <NotThere what={`The candidate “${id}”`} />;
-  if (!market) return null;
   if (data && data.marketplace !== market.id) return <NotThere what={`The candidate ${id} of ${market.name}`} />;
   return (
     <Flex direction="column" h="100%">
       {error && <ProblemNote error={error} />}
       {data ? (
-        <CandidateBody market={market} candidate={data} tab={tab} />
+        <CandidateBody candidate={data} tab={tab} />
       ) : (
         !error && (
           <Box p="5">
@@ -54,62 +52,66 @@ export const Component = () => {
   );
 };
 
-const CandidateBody = ({ market, candidate, tab }: { market: Marketplace; candidate: Candidate; tab: string }) => (
-  <>
-    <title>{`${candidate.name} – Cold Kettle`}</title>
-    <Box px="5" pt="3">
-      <Name key={candidate.name} candidate={candidate} market={market} />
-      <Box mt="2">
-        <StageRail candidate={candidate} today={market.today} />
+const CandidateBody = ({ candidate, tab }: { candidate: Candidate; tab: string }) => {
+  const market = useMarket();
+  return (
+    <>
+      <title>{`${candidate.name} – Cold Kettle`}</title>
+      <Box px="5" pt="3">
+        <Name key={candidate.name} candidate={candidate} />
+        <Box mt="2">
+          <StageRail candidate={candidate} today={market.today} />
+        </Box>
+        <Flex
+          as="nav"
+          aria-label="Parts of the candidate"
+          gap="6"
+          mt="3"
+          borderBottomWidth="1px"
+          borderColor="rule"
+          overflowX="auto"
+        >
+          {TABS.map(([key, name]) => (
+            <NavLink key={key} to={`/${market.id}/candidates/${candidate.id}/${key}`}>
+              <Box
+                py="1.5"
+                borderBottomWidth="2px"
+                mb="-1px"
+                borderColor={tab === key ? 'aubergine' : 'transparent'}
+                color={tab === key ? 'aubergine' : 'ink'}
+                fontWeight={tab === key ? 700 : 400}
+                whiteSpace="nowrap"
+              >
+                {name}
+                {key === 'line-up' ? ` ${candidate.lineUp.length}` : ''}
+              </Box>
+            </NavLink>
+          ))}
+        </Flex>
       </Box>
-      <Flex
-        as="nav"
-        aria-label="Parts of the candidate"
-        gap="6"
-        mt="3"
-        borderBottomWidth="1px"
-        borderColor="rule"
-        overflowX="auto"
-      >
-        {TABS.map(([key, name]) => (
-          <NavLink key={key} to={`/${market.id}/candidates/${candidate.id}/${key}`}>
-            <Box
-              py="1.5"
-              borderBottomWidth="2px"
-              mb="-1px"
-              borderColor={tab === key ? 'aubergine' : 'transparent'}
-              color={tab === key ? 'aubergine' : 'ink'}
-              fontWeight={tab === key ? 700 : 400}
-              whiteSpace="nowrap"
-            >
-              {name}
-              {key === 'line-up' ? ` ${candidate.lineUp.length}` : ''}
-            </Box>
-          </NavLink>
-        ))}
-      </Flex>
-    </Box>
-    <Box flex="1" minH="0" overflow="auto">
-      {tab === 'line-up' && <LineUpTab market={market} candidate={candidate} />}
-      {tab === 'terms' && (
-        <Suspense fallback={<Skeleton m="5" h="260px" />}>
-          <TermsTab market={market} candidate={candidate} />
-        </Suspense>
-      )}
-      {tab === 'readings' && (
-        <Suspense fallback={<Skeleton m="5" h="260px" />}>
-          <ReadingsTab market={market} candidate={candidate} />
-        </Suspense>
-      )}
-      {tab === 'reviews' && <ReviewsTab market={market} candidate={candidate} />}
-      {tab === 'costing' && <CostingTab market={market} candidate={candidate} />}
-      {tab === 'scoresheet' && <ScoresheetTab market={market} candidate={candidate} />}
-      {tab === 'log' && <LogTab market={market} candidate={candidate} />}
-    </Box>
-  </>
-);
+      <Box flex="1" minH="0" overflow="auto">
+        {tab === 'line-up' && <LineUpTab candidate={candidate} />}
+        {tab === 'terms' && (
+          <Suspense fallback={<Skeleton m="5" h="260px" />}>
+            <TermsTab candidate={candidate} />
+          </Suspense>
+        )}
+        {tab === 'readings' && (
+          <Suspense fallback={<Skeleton m="5" h="260px" />}>
+            <ReadingsTab candidate={candidate} />
+          </Suspense>
+        )}
+        {tab === 'reviews' && <ReviewsTab candidate={candidate} />}
+        {tab === 'costing' && <CostingTab candidate={candidate} />}
+        {tab === 'scoresheet' && <ScoresheetTab candidate={candidate} />}
+        {tab === 'log' && <LogTab candidate={candidate} />}
+      </Box>
+    </>
+  );
+};
 
-const Name = ({ candidate, market }: { candidate: Candidate; market: Marketplace }) => {
+const Name = ({ candidate }: { candidate: Candidate }) => {
+  const market = useMarket();
   const [name, setName] = useState(candidate.name);
   const [change, { error }] = useChangeCandidateMutation();
   return (
@@ -151,7 +153,8 @@ const Name = ({ candidate, market }: { candidate: Candidate; market: Marketplace
   );
 };
 
-const CostingTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
+const CostingTab = ({ candidate }: { candidate: Candidate }) => {
+  const market = useMarket();
   const anchor = candidate.lineUp.find((l) => l.anchor);
   const { currentData, error } = useSheetQuery(
     { params: { marketplace: market.id, code: anchor?.code ?? '' } },
@@ -173,7 +176,7 @@ const CostingTab = ({ market, candidate }: { market: Marketplace; candidate: Can
       <Heading as="h2" fontSize="15px" mb="2">
         The money for {currentData.listing.title}
       </Heading>
-      <MoneyPanel key={candidate.id} market={market} sheet={currentData} costing={kept} full />
+      <MoneyPanel key={candidate.id} sheet={currentData} costing={kept} full />
     </Box>
   );
 };

@@ -1,23 +1,19 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
-import type { Marketplace } from '@kettle/contract/sources';
 import {
   useCandidatesQuery,
   useStopWatchingMutation,
   useWatchByCodesMutation,
   useWatchedQuery,
 } from '../../ground/api/candidates.ts';
-import { useMarket } from '../../ground/market/use-market.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count, day, money } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { PasteCodes } from './paste-codes.tsx';
 
-export const Component = () => {
-  const { market } = useMarket();
-  return market ? <CandidatesPage key={market.id} market={market} /> : null;
-};
+export { CandidatesPage as Component };
 
 const table = {
   '& th, & td': { padding: '7px 10px', textAlign: 'left', borderBottom: '1px solid var(--chakra-colors-rule)' },
@@ -25,7 +21,8 @@ const table = {
   '& .right': { textAlign: 'right' },
 } as const;
 
-const CandidatesPage = ({ market }: { market: Marketplace }) => {
+const CandidatesPage = () => {
+  const market = useMarket();
   const { data, error } = useCandidatesQuery({ params: { marketplace: market.id } });
   return (
     <Box px="5" py="4" maxW="1200px">
@@ -87,12 +84,13 @@ const CandidatesPage = ({ market }: { market: Marketplace }) => {
           </Box>
         </Box>
       )}
-      <WatchedListings market={market} />
+      <WatchedListings />
     </Box>
   );
 };
 
-const WatchedListings = ({ market }: { market: Marketplace }) => {
+const WatchedListings = () => {
+  const market = useMarket();
   const { data, error } = useWatchedQuery({ params: { marketplace: market.id } });
   const [add] = useWatchByCodesMutation();
   const [stop] = useStopWatchingMutation();

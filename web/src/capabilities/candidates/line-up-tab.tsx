@@ -2,8 +2,8 @@ import { Box, Button, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Candidate, LineUpEntry } from '@kettle/contract/candidates';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useAddToLineUpMutation, useRemoveFromLineUpMutation } from '../../ground/api/candidates.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { DataTable, ROW_HEIGHT, type Column } from '../../ground/ui/data-table.tsx';
 import { count, day, money } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -14,11 +14,12 @@ import { useTray } from '../tray/use-tray.ts';
 import { PasteCodes } from './paste-codes.tsx';
 
 /** The rivals of a candidate, then and now, and the ways to add and take out. */
-export const LineUpTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
+export const LineUpTab = ({ candidate }: { candidate: Candidate }) => {
+  const market = useMarket();
   const [open, setOpen] = useState<string | null>(null);
   const [add] = useAddToLineUpMutation();
   const [remove, { error }] = useRemoveFromLineUpMutation();
-  const tray = useTray(market.id);
+  const tray = useTray();
   const columns = useMemo((): Column<LineUpEntry>[] => {
     const shared = listingColumns(market, tray) as unknown as Column<LineUpEntry>[];
     const [title, ...rest] = shared.map((c) => ({ ...c, sortable: false }));
@@ -112,7 +113,7 @@ export const LineUpTab = ({ market, candidate }: { market: Marketplace; candidat
           onAdd={(text) => add({ params: { id: candidate.id }, body: { text } })}
         />
       </Box>
-      <SheetBeside market={market} code={open} rows={candidate.lineUp} onClose={() => setOpen(null)} />
+      <SheetBeside code={open} rows={candidate.lineUp} onClose={() => setOpen(null)} />
     </Box>
   );
 };

@@ -1,13 +1,14 @@
 import { Box, Button, Flex, Text, Textarea } from '@chakra-ui/react';
 import type { Candidate } from '@kettle/contract/candidates';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useAddNoteMutation } from '../../ground/api/candidates.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useTyped } from '../../ground/ui/use-typed.ts';
 
 /** What happened to a candidate, newest first, and a place for notes. */
-export const LogTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
+export const LogTab = ({ candidate }: { candidate: Candidate }) => {
+  const market = useMarket();
   const [text, setText] = useTyped(`note/${candidate.id}`);
   const [add, { error, isLoading }] = useAddNoteMutation();
   const write = async (): Promise<void> => {

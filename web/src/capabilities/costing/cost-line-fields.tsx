@@ -1,6 +1,6 @@
-import type { Marketplace } from '@kettle/contract/sources';
 import type { CostAmount, CostLine } from '@kettle/core/documents/costing';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
+import { useMarket } from '../../ground/market/market.ts';
 import { NumberField } from '../../ground/ui/number-field.tsx';
 
 const notBelowZero = (x: number): string | null => (x < 0 ? 'This cannot be below 0.' : null);
@@ -11,13 +11,12 @@ const inPercent = (rate: number | null): number | null => (rate === null ? null 
 /** The fields of a line of a costing: one for a sum or a share, two for what comes back. */
 export const CostLineFields = ({
   line: { label, amount },
-  market,
   onChange,
 }: {
   line: CostLine;
-  market: Marketplace;
   onChange: (amount: CostAmount) => void;
 }) => {
+  const market = useMarket();
   const major = (minor: number | null): number | null =>
     minor === null ? null : majorFromMinor(minor, market.currency);
   switch (amount.kind) {

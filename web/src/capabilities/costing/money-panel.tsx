@@ -1,12 +1,12 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import type { KeptCosting } from '@kettle/contract/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
-import type { Marketplace } from '@kettle/contract/sources';
 import { costing, UNIT_COST, withAmount } from '@kettle/core/costing/costing';
 import { priceForProfit } from '@kettle/core/costing/price-for-profit';
 import type { CostAmount, CostingDocument, CostLine } from '@kettle/core/documents/costing';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
 import { useKeepCandidateCostingMutation, useKeepQuickCostingMutation } from '../../ground/api/costing.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { money, percent } from '../../ground/ui/format.ts';
 import { NumberField } from '../../ground/ui/number-field.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -21,16 +21,15 @@ const notBelowZero = (x: number): string | null => (x < 0 ? 'This cannot be belo
 
 /** What is left of the price, line by line, as it is typed; the same computation as the server's. */
 export const MoneyPanel = ({
-  market,
   sheet,
   costing: saved,
   full = false,
 }: {
-  market: Marketplace;
   sheet: ListingSheet;
   costing: KeptCosting;
   full?: boolean;
 }) => {
+  const market = useMarket();
   const { listing } = sheet;
   const { candidate } = saved;
   const [saveQuick, { error: quickError }] = useKeepQuickCostingMutation();
@@ -65,9 +64,7 @@ export const MoneyPanel = ({
   const fieldsOf = (part: CostLine['part']) =>
     document.lines
       .filter((line) => line.part === part && (full || FIRST_LINES.has(line.key)))
-      .map((line) => (
-        <CostLineFields key={line.key} line={line} market={market} onChange={(amount) => setLine(line.key, amount)} />
-      ));
+      .map((line) => <CostLineFields key={line.key} line={line} onChange={(amount) => setLine(line.key, amount)} />);
   const net = result.known ? result.costing.net : result.net;
   return (
     <Flex
@@ -90,9 +87,9 @@ export const MoneyPanel = ({
           onChange={(v) => set({ price: v === null ? null : minorFromMajor(v, market.currency) })}
         />
         {fees?.lines.map((line) => (
-          <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} market={market} />
+          <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} />
         ))}
-        <Line label="Net" strong amount={net} market={market} testId="net" />
+        <Line label="Net" strong amount={net} testId="net" />
         {fieldsOf('landed')}
         {fieldsOf('sale')}
         {full && (
@@ -120,9 +117,9 @@ export const MoneyPanel = ({
       <Box flex={full ? '1 1 300px' : undefined} position={full ? 'sticky' : undefined} top="4">
         {result.known ? (
           <Box pt="2" borderTopWidth="1px" borderColor="rule">
-            <Line label="Landed cost" amount={-result.costing.landed} market={market} />
-            <Line label="Advertising and returns" amount={-result.costing.sale} market={market} />
-            <Line label="Profit a unit" strong amount={result.costing.profit} market={market} testId="profit" />
+            <Line label="Landed cost" amount={-result.costing.landed} />
+            <Line label="Advertising and returns" amount={-result.costing.sale} />
+            <Line label="Profit a unit" strong amount={result.costing.profit} testId="profit" />
             <Words label="Margin" value={percent(result.costing.margin, 1)} testId="margin" />
             <Words label="Return on cost" value={percent(result.costing.returnOnCost, 0)} />
             <Words
@@ -169,36 +166,37 @@ const Line = ({
   label,
   note,
   amount,
-  market,
   strong = false,
   testId,
 }: {
   label: string;
   note?: string;
   amount: number | null;
-  market: Marketplace;
   strong?: boolean;
   testId?: string;
-}) => (
-  <Flex
-    justify="space-between"
-    fontWeight={strong ? 700 : 400}
-    borderTopWidth={strong ? '1px' : undefined}
-    borderColor="rule"
-    pt={strong ? '1' : undefined}
-  >
-    <span>
-      {label}
-      {note && (
-        <Box as="span" color="inkSoft">
-          {' '}
-          {note}
-        </Box>
-      )}
-    </span>
-    <span data-testid={testId}>{amount === null ? '—' : money(amount, market)}</span>
-  </Flex>
-);
+}) => {
+  const market = useMarket();
+  return (
+    <Flex
+      justify="space-between"
+      fontWeight={strong ? 700 : 400}
+      borderTopWidth={strong ? '1px' : undefined}
+      borderColor="rule"
+      pt={strong ? '1' : undefined}
+    >
+      <span>
+        {label}
+        {note && (
+          <Box as="span" color="inkSoft">
+            {' '}
+            {note}
+          </Box>
+        )}
+      </span>
+      <span data-testid={testId}>{amount === null ? '—' : money(amount, market)}</span>
+    </Flex>
+  );
+};
 
 const Words = ({ label, value, testId }: { label: string; value: string; testId?: string }) => (
   <Flex justify="space-between">

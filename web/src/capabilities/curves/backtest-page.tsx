@@ -5,7 +5,7 @@ import type { Backtest } from '@kettle/contract/curves';
 import type { Marketplace } from '@kettle/contract/sources';
 import { METHOD_NAMES, METHODS } from '@kettle/core/estimate/methods';
 import { useBacktestQuery, useRunBacktestMutation } from '../../ground/api/curves.ts';
-import { useMarket } from '../../ground/market/use-market.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { count, day, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';
@@ -13,10 +13,7 @@ import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { saveCsv } from '../../ground/ui/save-csv.ts';
 import { useJob } from '../../ground/ui/use-job.ts';
 
-export const Component = () => {
-  const { market } = useMarket();
-  return market ? <BacktestPage key={market.id} market={market} /> : null;
-};
+export { BacktestPage as Component };
 
 type Row = Backtest['rows'][number];
 const GROUPINGS: readonly [Row['grouping'], string][] = [
@@ -28,7 +25,8 @@ const GROUPINGS: readonly [Row['grouping'], string][] = [
 const HONEST = [0.75, 0.88] as const;
 
 /** How far off each way of estimating is, tried on listings whose sales are known. */
-const BacktestPage = ({ market }: { market: Marketplace }) => {
+const BacktestPage = () => {
+  const market = useMarket();
   const { data, error } = useBacktestQuery({ params: { marketplace: market.id } });
   const [run, running] = useRunBacktestMutation();
   const job = useJob(running.data?.id ?? null);

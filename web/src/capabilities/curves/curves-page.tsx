@@ -3,14 +3,13 @@ import { skipToken } from '@reduxjs/toolkit/query/react';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { CurveVersion } from '@kettle/contract/curves';
-import type { Marketplace } from '@kettle/contract/sources';
 import {
   useCurvePointsQuery,
   useCurvesQuery,
   useRefitCurveMutation,
   useTryRefitQuery,
 } from '../../ground/api/curves.ts';
-import { useMarket } from '../../ground/market/use-market.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { day, percent } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -21,16 +20,14 @@ import { Residuals } from './residuals.tsx';
 import { TakeCurve } from './take-curve.tsx';
 import { Versions } from './versions.tsx';
 
-export const Component = () => {
-  const { market } = useMarket();
-  return market ? <CurvesPage key={market.id} market={market} /> : null;
-};
+export { CurvesPage as Component };
 
 const nameOf = (category: string): string => (category === '*' ? 'All other categories' : category);
 type Counts = 'own' | 'all';
 
 /** How ranks become units: the curve of a category in its versions, against the listings whose stock was counted. */
-const CurvesPage = ({ market }: { market: Marketplace }) => {
+const CurvesPage = () => {
+  const market = useMarket();
   const [parameters, setParameters] = useSearchParams();
   const { data: versions, error } = useCurvesQuery({ params: { marketplace: market.id } });
   const categories = [...new Set(versions?.map((v) => v.category) ?? [])];
@@ -76,7 +73,6 @@ const CurvesPage = ({ market }: { market: Marketplace }) => {
           </HStack>
           <CategoryCurve
             key={category}
-            market={market}
             category={category}
             versions={versions.filter((v) => v.category === category)}
             marked={parameters.get('listing')}
@@ -89,22 +85,21 @@ const CurvesPage = ({ market }: { market: Marketplace }) => {
           take one of your own in below.
         </Text>
       )}
-      {versions && <TakeCurve market={market} category={category} />}
+      {versions && <TakeCurve category={category} />}
     </Box>
   );
 };
 
 const CategoryCurve = ({
-  market,
   category,
   versions,
   marked,
 }: {
-  market: Marketplace;
   category: string;
   versions: CurveVersion[];
   marked: string | null;
 }) => {
+  const market = useMarket();
   const navigate = useNavigate();
   const [counts, setCounts] = useState<Counts>('all');
   const [compared, setCompared] = useState<number | null>(null);
@@ -220,8 +215,8 @@ const CategoryCurve = ({
         <ProblemNote error={refitting.error} kept="The curve in force is as it was." />
       </Box>
       <Box flex="1 1 380px" minW="0">
-        <Versions versions={versions} compared={compared} onCompare={setCompared} market={market} />
-        <Residuals market={market} points={shown} fittedOn={fittedOn} marked={marked} />
+        <Versions versions={versions} compared={compared} onCompare={setCompared} />
+        <Residuals points={shown} fittedOn={fittedOn} marked={marked} />
       </Box>
     </Flex>
   );

@@ -2,23 +2,22 @@ import { Box, Button, Heading } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { CurvePoint } from '@kettle/contract/curves';
-import type { Marketplace } from '@kettle/contract/sources';
+import { useMarket } from '../../ground/market/market.ts';
 import { count, decimal, percent } from '../../ground/ui/format.ts';
 
 const SHOWN = 12;
 
 /** How far each counted listing lies off the curve, the farthest first. */
 export const Residuals = ({
-  market,
   points,
   fittedOn,
   marked,
 }: {
-  market: Marketplace;
   points: readonly CurvePoint[];
   fittedOn: ReadonlySet<string>;
   marked: string | null;
 }) => {
+  const market = useMarket();
   const [all, setAll] = useState(false);
   if (points.length === 0) return null;
   const sorted = [...points].sort(

@@ -1,10 +1,10 @@
 import { Box, Button, FileUpload, Flex, Heading, Input, Text, Textarea } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { CurveFile } from '@kettle/contract/curves';
-import type { Marketplace } from '@kettle/contract/sources';
 import { knotsFault } from '@kettle/core/estimate/rank-curve';
 import { numberFromText } from '@kettle/core/money/money';
 import { useTakeCurveMutation } from '../../ground/api/curves.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
 /** Points as pasted: a rank and units a day a line. */
@@ -23,7 +23,8 @@ const knotsFrom = (text: string): { knots: CurveFile['knots']; fault: string | n
 };
 
 /** A curve of one's own: points typed or pasted, or a file in the open format. */
-export const TakeCurve = ({ market, category }: { market: Marketplace; category: string | null }) => {
+export const TakeCurve = ({ category }: { category: string | null }) => {
+  const market = useMarket();
   const [text, setText] = useState('');
   const [of, setOf] = useState<string | null>(null);
   const [spread, setSpread] = useState('30');

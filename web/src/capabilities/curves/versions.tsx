@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading } from '@chakra-ui/react';
 import type { CurveVersion } from '@kettle/contract/curves';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useUseCurveMutation } from '../../ground/api/curves.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { saveBlob } from '../../ground/ui/save-picture.ts';
@@ -21,16 +21,15 @@ const fileOf = (v: CurveVersion) => ({
 
 /** The versions of a category's curve: which is in force, compare, go back, save. */
 export const Versions = ({
-  market,
   versions,
   compared,
   onCompare,
 }: {
-  market: Marketplace;
   versions: CurveVersion[];
   compared: number | null;
   onCompare: (id: number | null) => void;
 }) => {
+  const market = useMarket();
   const [use, { error, isLoading }] = useUseCurveMutation();
   return (
     <Box as="section">

@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import type { NicheList, TermList } from '@kettle/contract/demand';
-import type { Category, Marketplace } from '@kettle/contract/sources';
+import type { Category } from '@kettle/contract/sources';
 import { COURSE_NAMES, COURSES, type DemandChoice, type OutlayTerms } from '@kettle/core/demand/choice';
 import { numberFromText } from '@kettle/core/money/money';
 import { boundFromText, boundToText } from '@kettle/core/sift/address';
+import { useMarket } from '../../ground/market/market.ts';
 import { count } from '../../ground/ui/format.ts';
 import { WordsField } from '../sift/choice-cards.tsx';
 import { CategoryPicker } from '../sift/kind-card.tsx';
@@ -13,13 +14,11 @@ type Reply = NicheList | TermList;
 
 /** Where to look: categories, or words across all of them. */
 export const WhereCard = ({
-  market,
   choice,
   categories,
   costs,
   onChange,
 }: {
-  market: Marketplace;
   choice: DemandChoice;
   categories: readonly Category[];
   costs: Record<string, number>;
@@ -27,7 +26,6 @@ export const WhereCard = ({
 }) => (
   <Card name="Where" wide set={choice.categories.length + choice.have.length + choice.leaveOut.length > 0}>
     <CategoryPicker
-      market={market}
       categories={categories}
       chosen={choice.categories}
       cost={costs.cat}
@@ -138,14 +136,13 @@ export const ShareSetting = ({ share, onChange }: { share: number; onChange: (sh
 
 /** What the outlay to enter is reckoned from. */
 export const OutlaySetting = ({
-  market,
   outlay,
   onChange,
 }: {
-  market: Marketplace;
   outlay: OutlayTerms;
   onChange: (outlay: OutlayTerms) => void;
 }) => {
+  const market = useMarket();
   const put = (key: keyof OutlayTerms, value: number | null): boolean => {
     if (value === null || !(value >= 0)) return false;
     onChange({ ...outlay, [key]: value });

@@ -8,12 +8,11 @@ import {
   type TermList,
   type TermRow,
 } from '@kettle/contract/demand';
-import type { Marketplace } from '@kettle/contract/sources';
 import { demandMeasure, measuresOf, type DemandKey } from '@kettle/core/demand/choice';
 import { demandSentence } from '@kettle/core/demand/sentence';
 import { useDemandListInfiniteQuery } from '../../ground/api/demand.ts';
 import { useCategoriesQuery } from '../../ground/api/marketplaces.ts';
-import { useMarket } from '../../ground/market/use-market.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { kept } from '../../ground/state/kept.ts';
 import { DataTable } from '../../ground/ui/data-table.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
@@ -34,10 +33,7 @@ import { demandSitting, useDemand, type DemandAddress } from './use-demand.ts';
 const SieveMenu = lazy(() => import('../sift/sieve-menu.tsx').then((m) => ({ default: m.SieveMenu })));
 const DemandPanel = lazy(() => import('./demand-panel.tsx').then((m) => ({ default: m.DemandPanel })));
 
-export const Component = () => {
-  const { market } = useMarket();
-  return market ? <DemandPage key={market.id} market={market} /> : null;
-};
+export { DemandPage as Component };
 
 const NO_ROWS: never[] = [];
 const LOOK_AGAIN_MS = 900;
@@ -50,8 +46,9 @@ const COURSE_OFFER: Offer<DemandCard> = {
 type Row = NicheRow | TermRow;
 const keyOf = (r: Row): string => String(r.id);
 
-const DemandPage = ({ market }: { market: Marketplace }) => {
-  const demand = useDemand(market);
+const DemandPage = () => {
+  const market = useMarket();
+  const demand = useDemand();
   const { choice, cards, open, parameters } = demand;
   const { view } = choice;
   const asked = useDeferredValue(parameters);
@@ -81,7 +78,7 @@ const DemandPage = ({ market }: { market: Marketplace }) => {
   const more = useCallback(() => {
     if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
   }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
-  useGoOn(market, demand);
+  useGoOn(demand);
   useUndoKey(demand.undo);
   useKeys({ l: () => setAdding(true), Escape: () => demand.setOpen(null) });
 
@@ -143,7 +140,7 @@ const DemandPage = ({ market }: { market: Marketplace }) => {
                 </Button>
               }
             >
-              <SieveMenu market={market} place="demand" address={demand} />
+              <SieveMenu place="demand" address={demand} />
             </Suspense>
             <ExportMenu
               what="All matches"
@@ -154,7 +151,6 @@ const DemandPage = ({ market }: { market: Marketplace }) => {
         <ListNotes behind={first?.behind} faults={first?.faults} />
         <div className={open ? 'cards is-tight' : 'cards'}>
           <WhereCard
-            market={market}
             choice={choice}
             categories={categories ?? NO_ROWS}
             costs={first?.costs ?? {}}
@@ -162,7 +158,6 @@ const DemandPage = ({ market }: { market: Marketplace }) => {
           />
           {view === 'niches' && (
             <IncomeCard
-              market={market}
               income={choice.income}
               dots={(first as NicheList | undefined)?.dots}
               cost={first?.costs.income}
@@ -183,7 +178,6 @@ const DemandPage = ({ market }: { market: Marketplace }) => {
             ) : (
               <LimitCard
                 key={`${view}/${key}`}
-                market={market}
                 measure={demandMeasure(view, key) as AnyMeasure}
                 range={choice.ranges[key] ?? { min: null, max: null }}
                 histogram={first?.histograms[key]}
@@ -203,11 +197,7 @@ const DemandPage = ({ market }: { market: Marketplace }) => {
                   <ShareSetting share={choice.share} onChange={(share) => demand.change({ share })} />
                 )}
                 {key === 'outlay' && (
-                  <OutlaySetting
-                    market={market}
-                    outlay={choice.outlay}
-                    onChange={(outlay) => demand.change({ outlay })}
-                  />
+                  <OutlaySetting outlay={choice.outlay} onChange={(outlay) => demand.change({ outlay })} />
                 )}
               </LimitCard>
             ),
@@ -243,7 +233,7 @@ const DemandPage = ({ market }: { market: Marketplace }) => {
             onOpen={(r, how) => demand.setOpen(how === 'open' && open === keyOf(r) ? null : keyOf(r))}
             onEnd={more}
             stale={isFetching && !isFetchingNextPage && !behind}
-            empty={<NothingHere market={market} total={first.total} costs={first.costs} demand={demand} what={what} />}
+            empty={<NothingHere total={first.total} costs={first.costs} demand={demand} what={what} />}
           />
         ) : (
           !error && (
@@ -255,13 +245,7 @@ const DemandPage = ({ market }: { market: Marketplace }) => {
       </Box>
       {open && (
         <Suspense>
-          <DemandPanel
-            market={market}
-            view={view}
-            id={open}
-            share={choice.share}
-            onClose={() => demand.setOpen(null)}
-          />
+          <DemandPanel view={view} id={open} share={choice.share} onClose={() => demand.setOpen(null)} />
         </Suspense>
       )}
     </Flex>
@@ -276,7 +260,8 @@ const shared = ({ choice }: DemandAddress): [string, string][] => [
 ];
 
 /** An address without limits goes on, once, where the seller was. */
-const useGoOn = (market: Marketplace, { search, sieve, goOn }: DemandAddress): void => {
+const useGoOn = ({ search, sieve, goOn }: DemandAddress): void => {
+  const market = useMarket();
   const [before] = useState(() => (search === '' && sieve === null ? kept<string>(demandSitting(market.id)) : null));
   const done = useRef(false);
   useEffect(() => {
@@ -297,18 +282,17 @@ const LIMIT_NAMES: Record<string, string> = {
 
 /** Nothing known, or nothing left: which limit alone brings most back. */
 const NothingHere = ({
-  market,
   total,
   costs,
   demand,
   what,
 }: {
-  market: Marketplace;
   total: number;
   costs: Record<string, number>;
   demand: DemandAddress;
   what: string;
 }) => {
+  const market = useMarket();
   const { choice, change } = demand;
   if (total === 0)
     return (

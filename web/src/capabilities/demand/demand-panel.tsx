@@ -3,9 +3,9 @@ import { X } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { TermRow } from '@kettle/contract/demand';
-import type { Marketplace } from '@kettle/contract/sources';
 import { demandMeasure, type DemandView } from '@kettle/core/demand/choice';
 import { useNicheQuery, useTermQuery } from '../../ground/api/demand.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { count, day, money, percent } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -16,13 +16,11 @@ import { Section } from '../sheet/listing-sheet.tsx';
 const YearsChart = lazy(() => import('./years-chart.tsx'));
 
 interface Props {
-  market: Marketplace;
   id: string;
 }
 
 /** The sheet of a niche or a term over the right part of the list, which stays alive. */
 export const DemandPanel = ({
-  market,
   view,
   id,
   share,
@@ -44,11 +42,7 @@ export const DemandPanel = ({
       >
         <X size={16} />
       </IconButton>
-      {view === 'niches' ? (
-        <NicheSheet market={market} id={shown} share={share} />
-      ) : (
-        <TermSheet market={market} id={shown} />
-      )}
+      {view === 'niches' ? <NicheSheet id={shown} share={share} /> : <TermSheet id={shown} />}
     </SidePanel>
   );
 };
@@ -67,42 +61,43 @@ const Waiting = ({ error }: { error: unknown }) =>
   );
 
 const Facts = ({
-  market,
   view,
   figures,
   keys,
 }: {
-  market: Marketplace;
   view: DemandView;
   figures: Record<string, number | null>;
   keys: readonly string[];
-}) => (
-  <Box
-    as="dl"
-    display="grid"
-    gridTemplateColumns="repeat(auto-fill, minmax(170px, 1fr))"
-    gap="2"
-    fontSize="13px"
-    className="figures"
-    mt="2"
-  >
-    {keys.map((key) => {
-      const measure = demandMeasure(view, key)!;
-      const value = figures[key] ?? null;
-      return (
-        <div key={key} title={measure.explanation}>
-          <Box as="dt" color="inkSoft" fontSize="12px">
-            {measure.name}
-            {measure.unit === 'money' ? `, ${market.currency}` : ''}
-          </Box>
-          <Box as="dd" fontWeight="600">
-            {measured(value, measure as never, market)}
-          </Box>
-        </div>
-      );
-    })}
-  </Box>
-);
+}) => {
+  const market = useMarket();
+  return (
+    <Box
+      as="dl"
+      display="grid"
+      gridTemplateColumns="repeat(auto-fill, minmax(170px, 1fr))"
+      gap="2"
+      fontSize="13px"
+      className="figures"
+      mt="2"
+    >
+      {keys.map((key) => {
+        const measure = demandMeasure(view, key)!;
+        const value = figures[key] ?? null;
+        return (
+          <div key={key} title={measure.explanation}>
+            <Box as="dt" color="inkSoft" fontSize="12px">
+              {measure.name}
+              {measure.unit === 'money' ? `, ${market.currency}` : ''}
+            </Box>
+            <Box as="dd" fontWeight="600">
+              {measured(value, measure as never, market)}
+            </Box>
+          </div>
+        );
+      })}
+    </Box>
+  );
+};
 
 const NICHE_FACTS = [
   'volumeYear',
@@ -132,7 +127,8 @@ const TERM_FACTS = [
 ];
 const MOST_ROWS = 15;
 
-const NicheSheet = ({ market, id, share }: Props & { share: number }) => {
+const NicheSheet = ({ id, share }: Props & { share: number }) => {
+  const market = useMarket();
   const { currentData, error } = useNicheQuery({
     params: { marketplace: market.id, id: Number(id) },
     query: { share },
@@ -155,7 +151,7 @@ const NicheSheet = ({ market, id, share }: Props & { share: number }) => {
           <Link to={`${at}/shelf?niche=${niche.id}`}>See its shelf</Link>
         </Button>
       </Flex>
-      <Facts market={market} view="niches" figures={niche.figures} keys={NICHE_FACTS} />
+      <Facts view="niches" figures={niche.figures} keys={NICHE_FACTS} />
       <Section title="Years">
         {weeks ? <Chart name={niche.name} weeks={weeks} /> : <Text>No searches are known.</Text>}
       </Section>
@@ -208,13 +204,14 @@ const NicheSheet = ({ market, id, share }: Props & { share: number }) => {
         )}
       </Section>
       <Section title={`Its terms, ${terms.length}`}>
-        <TermTable market={market} terms={terms} />
+        <TermTable terms={terms} />
       </Section>
     </Box>
   );
 };
 
-const TermSheet = ({ market, id }: Props) => {
+const TermSheet = ({ id }: Props) => {
+  const market = useMarket();
   const { currentData, error } = useTermQuery({ params: { marketplace: market.id, id: Number(id) } });
   if (!currentData) return <Waiting error={error} />;
   const { term, course, weeks, page, seenOn } = currentData;
@@ -251,7 +248,7 @@ const TermSheet = ({ market, id }: Props) => {
           <Link to={`${at}/shelf?term=${term.id}`}>See its shelf</Link>
         </Button>
       </Flex>
-      <Facts market={market} view="terms" figures={term.figures} keys={TERM_FACTS} />
+      <Facts view="terms" figures={term.figures} keys={TERM_FACTS} />
       <Section title="Years">
         {weeks ? <Chart name={term.text} weeks={weeks} /> : <Text>No searches are known.</Text>}
       </Section>
@@ -302,21 +299,24 @@ const Table = ({ head, children }: { head: readonly string[]; children: ReactNod
   </table>
 );
 
-const TermTable = ({ market, terms }: { market: Marketplace; terms: readonly TermRow[] }) => (
-  <Table head={['Term', 'Searches, year', 'Growth', 'Buy rate', 'Top share']}>
-    {terms.map((t) => (
-      <tr key={t.id}>
-        <td>
-          <Link to={`/${market.id}/demand?view=terms&open=${t.id}`} style={{ textDecoration: 'underline' }}>
-            {t.text}
-          </Link>
-          {t.brand !== null && <span className="care"> ▲ a brand’s name, left out</span>}
-        </td>
-        <td>{count(t.figures.volumeYear)}</td>
-        <td>{percent(t.figures.growthYear)}</td>
-        <td>{percent(t.figures.buyRate)}</td>
-        <td>{percent(t.figures.topShare)}</td>
-      </tr>
-    ))}
-  </Table>
-);
+const TermTable = ({ terms }: { terms: readonly TermRow[] }) => {
+  const market = useMarket();
+  return (
+    <Table head={['Term', 'Searches, year', 'Growth', 'Buy rate', 'Top share']}>
+      {terms.map((t) => (
+        <tr key={t.id}>
+          <td>
+            <Link to={`/${market.id}/demand?view=terms&open=${t.id}`} style={{ textDecoration: 'underline' }}>
+              {t.text}
+            </Link>
+            {t.brand !== null && <span className="care"> ▲ a brand’s name, left out</span>}
+          </td>
+          <td>{count(t.figures.volumeYear)}</td>
+          <td>{percent(t.figures.growthYear)}</td>
+          <td>{percent(t.figures.buyRate)}</td>
+          <td>{percent(t.figures.topShare)}</td>
+        </tr>
+      ))}
+    </Table>
+  );
+};

@@ -1,13 +1,12 @@
 import { useState } from 'react';
 import type { NicheList } from '@kettle/contract/demand';
-import type { Marketplace } from '@kettle/contract/sources';
 import { priceForIncome, type IncomeTarget } from '@kettle/core/demand/income';
 import { boundFromText, boundToText } from '@kettle/core/sift/address';
+import { useMarket } from '../../ground/market/market.ts';
 import { count, moneyWith } from '../../ground/ui/format.ts';
 import { Card } from '../sift/limit-card.tsx';
 
 interface Props {
-  market: Marketplace;
   income: IncomeTarget | null;
   dots: NicheList['dots'] | undefined;
   cost: number | undefined;
@@ -16,7 +15,8 @@ interface Props {
 }
 
 /** What a product shall bring in: a limit on price × units itself, with the curve of all combinations that reach it. */
-export const IncomeCard = ({ market, income, dots, cost, onChange, onOpen }: Props) => {
+export const IncomeCard = ({ income, dots, cost, onChange, onOpen }: Props) => {
+  const market = useMarket();
   const [typed, setTyped] = useState<string | null>(null);
   const [per, setPer] = useState<IncomeTarget['per']>(income?.per ?? 'month');
   const [fault, setFault] = useState(false);
@@ -70,7 +70,7 @@ export const IncomeCard = ({ market, income, dots, cost, onChange, onOpen }: Pro
       )}
       {income ? (
         <>
-          <Curve market={market} income={income} dots={dots ?? []} onOpen={onOpen} />
+          <Curve income={income} dots={dots ?? []} onOpen={onOpen} />
           <div className="cost">
             {meets} meet it{cost ? `, ` : ''}
             {cost ? (
@@ -98,16 +98,15 @@ const BOTTOM = 14;
 
 /** Units across, price up, both on log scales, where the curve is a straight line; niches as dots on either side. */
 const Curve = ({
-  market,
   income,
   dots,
   onOpen,
 }: {
-  market: Marketplace;
   income: IncomeTarget;
   dots: NicheList['dots'];
   onOpen: (id: number) => void;
 }) => {
+  const market = useMarket();
   const known = dots.filter((d) => d.units > 0 && d.price > 0);
   const units = known.map((d) => d.units);
   const prices = known.map((d) => d.price);

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { demandCards, demandLimits, type DemandCard } from '@kettle/contract/demand';
-import type { Marketplace } from '@kettle/contract/sources';
 import { readDemand, writeDemand, type DemandChoice } from '@kettle/core/demand/choice';
+import { useMarket } from '../../ground/market/market.ts';
 import { useLimits, type AddressForm, type LimitAddress } from '../../ground/ui/use-limits.ts';
 
 /** Under which name the browser keeps what was last asked of Demand. */
@@ -12,7 +12,8 @@ export interface DemandAddress extends LimitAddress<DemandChoice> {
 }
 
 /** What the address asks of Demand, the ways to change it, and to take changes back. */
-export const useDemand = (market: Marketplace): DemandAddress => {
+export const useDemand = (): DemandAddress => {
+  const market = useMarket();
   const form = useMemo(
     (): AddressForm<DemandChoice> => ({
       read: (limits) => readDemand(limits, market).choice,

@@ -1,8 +1,8 @@
 import { Box, Dialog, Input, Portal, Text } from '@chakra-ui/react';
 import { useDeferredValue, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useFindQuery } from '../../ground/api/marketplaces.ts';
+import { useMarket } from '../../ground/market/market.ts';
 
 interface Hit {
   key: string;
@@ -12,20 +12,21 @@ interface Hit {
 }
 
 /** Finds anything by a few words: screens, candidates, search terms, niches, brands, listings by code or title. */
-export const FindDialog = ({ market, open, onClose }: { market: Marketplace; open: boolean; onClose: () => void }) => (
+export const FindDialog = ({ open, onClose }: { open: boolean; onClose: () => void }) => (
   <Dialog.Root open={open} onOpenChange={({ open: now }) => !now && onClose()} placement="top" unmountOnExit lazyMount>
     <Portal>
       <Dialog.Backdrop />
       <Dialog.Positioner>
         <Dialog.Content bg="paper" maxW="40rem" aria-label="Find">
-          <FindBody market={market} onClose={onClose} />
+          <FindBody onClose={onClose} />
         </Dialog.Content>
       </Dialog.Positioner>
     </Portal>
   </Dialog.Root>
 );
 
-const FindBody = ({ market, onClose }: { market: Marketplace; onClose: () => void }) => {
+const FindBody = ({ onClose }: { onClose: () => void }) => {
+  const market = useMarket();
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
   const asked = useDeferredValue(text.trim());

@@ -1,8 +1,8 @@
 import { Box, Button, Flex, HStack, Input, Skeleton, Text } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Candidate, MinedReviews, Theme } from '@kettle/contract/candidates';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useMinedReviewsQuery, useReadReviewsMutation } from '../../ground/api/candidates.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count, day, decimal, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
@@ -17,7 +17,7 @@ const PAUSE_MS = 400;
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
 /** What the line-up's buyers complain about, praise and wish for, with the sentences it rests on. */
-export const ReviewsTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
+export const ReviewsTab = ({ candidate }: { candidate: Candidate }) => {
   const { parameters, write } = useLatestParameters();
   const stars = parameters.get('stars') ?? '';
   const words = parameters.get('words') ?? '';
@@ -158,7 +158,7 @@ export const ReviewsTab = ({ market, candidate }: { market: Marketplace; candida
             <ThemeTable data={data} chosen={theme?.key ?? ''} onChoose={setOpenTheme} />
           </Box>
           <Box flex="2" minW="320px" px="5" py="4">
-            {theme && <Evidence data={data} theme={theme} market={market} />}
+            {theme && <Evidence data={data} theme={theme} />}
           </Box>
         </Flex>
       )}
@@ -316,7 +316,8 @@ const ByListing = ({ theme, data }: { theme: Theme; data: MinedReviews }) => {
   );
 };
 
-const Evidence = ({ data, theme, market }: { data: MinedReviews; theme: Theme; market: Marketplace }) => {
+const Evidence = ({ data, theme }: { data: MinedReviews; theme: Theme }) => {
+  const market = useMarket();
   const reviews = new Map(data.reviews.map((r) => [r.id, r]));
   return (
     <>

@@ -6,6 +6,7 @@ import type { Marketplace } from '@kettle/contract/sources';
 import { SCORE_MEASURES, type Criterion, type Gate, type ScoreMeasure } from '@kettle/core/documents/scoresheet';
 import { api } from '../../ground/api/api.ts';
 import { useAnswerMutation, useCandidateScoreQuery, useScoresheetQuery } from '../../ground/api/candidates.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { decimal, money } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
@@ -24,7 +25,7 @@ const GROUPS: [Criterion['group'], string][] = [
 const STATE_MARK = { pass: 'holds', fail: 'fails', unknown: 'open' } as const;
 
 /** The scoresheet of a candidate: gates and criteria, measured with their source or asked for. */
-export const ScoresheetTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
+export const ScoresheetTab = ({ candidate }: { candidate: Candidate }) => {
   const { data: sheet, error: sheetError } = useScoresheetQuery({ params: {} });
   const { data: scored, error } = useCandidateScoreQuery(
     { params: { id: candidate.id } },
@@ -60,7 +61,6 @@ export const ScoresheetTab = ({ market, candidate }: { market: Marketplace; cand
       {document.gates.map((gate, i) => (
         <GateRow
           key={gate.key}
-          market={market}
           gate={gate}
           state={score.gates[i]!}
           candidate={candidate.id}
@@ -79,7 +79,6 @@ export const ScoresheetTab = ({ market, candidate }: { market: Marketplace; cand
             {rows.map(({ criterion, result }) => (
               <CriterionRow
                 key={criterion.key}
-                market={market}
                 criterion={criterion}
                 result={result}
                 candidate={candidate.id}
@@ -211,18 +210,17 @@ const Choices = ({
 };
 
 const GateRow = ({
-  market,
   gate,
   state,
   candidate,
   answer,
 }: {
-  market: Marketplace;
   gate: Gate;
   state: ScoredCandidate['score']['gates'][number];
   candidate: number;
   answer: Answer;
 }) => {
+  const market = useMarket();
   const judged = answer !== undefined;
   return (
     <Row
@@ -256,53 +254,54 @@ const GateRow = ({
 };
 
 const CriterionRow = ({
-  market,
   criterion,
   result,
   candidate,
   answer,
 }: {
-  market: Marketplace;
   criterion: Criterion;
   result: ScoredCandidate['score']['criteria'][number];
   candidate: number;
   answer: Answer;
-}) => (
-  <Row
-    name={criterion.name}
-    how={criterion.how}
-    source={result.source}
-    right={
-      <>
-        {result.least === result.most ? result.least : `${result.least}–${result.most}`}{' '}
-        <Box as="span" color="inkSoft" fontWeight="400">
-          of {result.max}
-        </Box>
-      </>
-    }
-  >
-    {criterion.scale.kind === 'judged' ? (
-      <Choices
-        label={criterion.name}
-        options={criterion.scale.options.map((o) => [o.key, o.label])}
-        candidate={candidate}
-        criterion={criterion.key}
-        answer={answer}
-      />
-    ) : (
-      <Text className="figures">
-        {result.value === null ? (
-          <>
-            <Mark kind="open" word="not known" />
-            not known
-          </>
-        ) : (
-          shown(criterion.scale.measure, result.value, market)
-        )}
-      </Text>
-    )}
-  </Row>
-);
+}) => {
+  const market = useMarket();
+  return (
+    <Row
+      name={criterion.name}
+      how={criterion.how}
+      source={result.source}
+      right={
+        <>
+          {result.least === result.most ? result.least : `${result.least}–${result.most}`}{' '}
+          <Box as="span" color="inkSoft" fontWeight="400">
+            of {result.max}
+          </Box>
+        </>
+      }
+    >
+      {criterion.scale.kind === 'judged' ? (
+        <Choices
+          label={criterion.name}
+          options={criterion.scale.options.map((o) => [o.key, o.label])}
+          candidate={candidate}
+          criterion={criterion.key}
+          answer={answer}
+        />
+      ) : (
+        <Text className="figures">
+          {result.value === null ? (
+            <>
+              <Mark kind="open" word="not known" />
+              not known
+            </>
+          ) : (
+            shown(criterion.scale.measure, result.value, market)
+          )}
+        </Text>
+      )}
+    </Row>
+  );
+};
 
 /** A measured answer in the unit of its measure. */
 const shown = (measure: ScoreMeasure, value: number, market: Marketplace): string => {

@@ -1,11 +1,10 @@
 import { Box, Flex, Heading, Skeleton, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
-import type { Marketplace } from '@kettle/contract/sources';
 import type { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { mostPointsOf } from '@kettle/core/score/scoresheet';
 import { useScoresheetQuery, useStandingQuery } from '../../ground/api/candidates.ts';
-import { useMarket } from '../../ground/market/use-market.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { ExportMenu } from '../../ground/ui/export-menu.tsx';
 import { count, day, decimal, money, percent } from '../../ground/ui/format.ts';
@@ -14,10 +13,7 @@ import { Mark, type MarkKind } from '../../ground/ui/mark.tsx';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
-export const Component = () => {
-  const { market } = useMarket();
-  return market ? <ShortlistPage key={market.id} market={market} /> : null;
-};
+export { ShortlistPage as Component };
 
 const VERDICT: Record<ScoredCandidate['score']['verdict'], MarkKind> = {
   passes: 'holds',
@@ -38,7 +34,8 @@ const cells = {
   '& th, & .right': { whiteSpace: 'nowrap' },
 } as const;
 
-const ShortlistPage = ({ market }: { market: Marketplace }) => {
+const ShortlistPage = () => {
+  const market = useMarket();
   const { data, error } = useStandingQuery({ params: { marketplace: market.id } }, { refetchOnMountOrArgChange: true });
   const { data: sheet } = useScoresheetQuery({ params: {} });
   const document = sheet?.document;
@@ -75,119 +72,122 @@ const ShortlistPage = ({ market }: { market: Marketplace }) => {
       )}
       {data && data.length > 0 && document && (
         <>
-          <Standing market={market} rows={data} sheet={document} />
-          <SideBySide market={market} rows={running.slice(0, 4)} all={running} />
+          <Standing rows={data} sheet={document} />
+          <SideBySide rows={running.slice(0, 4)} all={running} />
         </>
       )}
     </Box>
   );
 };
 
-const Standing = ({ market, rows, sheet }: { market: Marketplace; rows: ScoredCandidate[]; sheet: Scoresheet }) => (
-  <Box overflowX="auto" tabIndex={0} role="region" aria-label="Standing, scrollable">
-    <Box
-      as="table"
-      aria-label="Standing"
-      w="100%"
-      bg="paper"
-      fontSize="13px"
-      css={{ ...cells, '& td:first-of-type': { paddingLeft: '20px' } }}
-      className="figures"
-    >
-      <thead>
-        <tr>
-          <th scope="col">Standing</th>
-          <th scope="col">Candidate</th>
-          <th scope="col">Points (least–most)</th>
-          <th scope="col">Gates</th>
-          <th scope="col" className="right">
-            Profit a unit
-          </th>
-          <th scope="col" className="right">
-            Margin
-          </th>
-          <th scope="col" className="right">
-            Outlay
-          </th>
-          <th scope="col" className="right">
-            Watched
-          </th>
-          <th scope="col">Could turn on</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((c, i) => {
-          const dropped = c.stage === 'dropped';
-          const failed = c.score.gates
-            .filter((g) => g.state === 'fail')
-            .map((g) => sheet.gates.find((x) => x.key === g.key)?.name ?? g.key);
-          const open = c.score.gates.filter((g) => g.state === 'unknown').length;
-          return (
-            <Box as="tr" key={c.id} color={dropped ? 'inkSoft' : undefined}>
-              <td>
-                <Box as="b" fontSize="16px">
-                  {dropped || c.score.verdict === 'ruled out' ? '–' : i + 1}
-                </Box>
-              </td>
-              <td>
-                <Flex gap="2.5" align="center" minW="190px">
-                  <Picture marketplace={market.id} code={c.anchorCode} />
-                  <Box>
-                    <Box asChild fontWeight="600" color={dropped ? 'inkSoft' : 'aubergine'}>
-                      <Link to={`/${market.id}/candidates/${c.id}/scoresheet`}>{c.name}</Link>
-                    </Box>
-                    <Box color="inkSoft" fontSize="12px">
-                      {c.stage}
-                    </Box>
+const Standing = ({ rows, sheet }: { rows: ScoredCandidate[]; sheet: Scoresheet }) => {
+  const market = useMarket();
+  return (
+    <Box overflowX="auto" tabIndex={0} role="region" aria-label="Standing, scrollable">
+      <Box
+        as="table"
+        aria-label="Standing"
+        w="100%"
+        bg="paper"
+        fontSize="13px"
+        css={{ ...cells, '& td:first-of-type': { paddingLeft: '20px' } }}
+        className="figures"
+      >
+        <thead>
+          <tr>
+            <th scope="col">Standing</th>
+            <th scope="col">Candidate</th>
+            <th scope="col">Points (least–most)</th>
+            <th scope="col">Gates</th>
+            <th scope="col" className="right">
+              Profit a unit
+            </th>
+            <th scope="col" className="right">
+              Margin
+            </th>
+            <th scope="col" className="right">
+              Outlay
+            </th>
+            <th scope="col" className="right">
+              Watched
+            </th>
+            <th scope="col">Could turn on</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((c, i) => {
+            const dropped = c.stage === 'dropped';
+            const failed = c.score.gates
+              .filter((g) => g.state === 'fail')
+              .map((g) => sheet.gates.find((x) => x.key === g.key)?.name ?? g.key);
+            const open = c.score.gates.filter((g) => g.state === 'unknown').length;
+            return (
+              <Box as="tr" key={c.id} color={dropped ? 'inkSoft' : undefined}>
+                <td>
+                  <Box as="b" fontSize="16px">
+                    {dropped || c.score.verdict === 'ruled out' ? '–' : i + 1}
                   </Box>
-                </Flex>
-              </td>
-              <td>
-                <Flex align="center" gap="2.5">
-                  <PointBar score={c.score} />
-                  <span>
-                    <Mark kind={VERDICT[c.score.verdict]} word={c.score.verdict} />
-                    {c.score.least === c.score.most ? c.score.least : `${c.score.least}–${c.score.most}`}{' '}
-                    <Box as="span" color="inkSoft">
-                      {c.score.verdict}
+                </td>
+                <td>
+                  <Flex gap="2.5" align="center" minW="190px">
+                    <Picture marketplace={market.id} code={c.anchorCode} />
+                    <Box>
+                      <Box asChild fontWeight="600" color={dropped ? 'inkSoft' : 'aubergine'}>
+                        <Link to={`/${market.id}/candidates/${c.id}/scoresheet`}>{c.name}</Link>
+                      </Box>
+                      <Box color="inkSoft" fontSize="12px">
+                        {c.stage}
+                      </Box>
                     </Box>
-                  </span>
-                </Flex>
-              </td>
-              <td>
-                {failed.length > 0 ? (
-                  <>
-                    <Mark kind="fails" />
-                    fails: {failed.join(', ')}
-                  </>
-                ) : open > 0 ? (
-                  <>
-                    <Mark kind="open" />
-                    {open} to be judged
-                  </>
-                ) : (
-                  <>
-                    <Mark kind="holds" />
-                    all pass
-                  </>
-                )}
-              </td>
-              <td className="right">{money(c.profit, market)}</td>
-              <td className="right">{percent(c.margin)}</td>
-              <td className="right">{money(c.outlay, market, true)}</td>
-              <td className="right">{c.weeksWatched === null ? 'not yet' : `${decimal(c.weeksWatched)} weeks`}</td>
-              <td>
-                {dropped
-                  ? `dropped${c.dropReason ? `: ${c.dropReason}` : ''}`
-                  : c.wouldChange.slice(0, 2).join(', ') || 'nothing near'}
-              </td>
-            </Box>
-          );
-        })}
-      </tbody>
+                  </Flex>
+                </td>
+                <td>
+                  <Flex align="center" gap="2.5">
+                    <PointBar score={c.score} />
+                    <span>
+                      <Mark kind={VERDICT[c.score.verdict]} word={c.score.verdict} />
+                      {c.score.least === c.score.most ? c.score.least : `${c.score.least}–${c.score.most}`}{' '}
+                      <Box as="span" color="inkSoft">
+                        {c.score.verdict}
+                      </Box>
+                    </span>
+                  </Flex>
+                </td>
+                <td>
+                  {failed.length > 0 ? (
+                    <>
+                      <Mark kind="fails" />
+                      fails: {failed.join(', ')}
+                    </>
+                  ) : open > 0 ? (
+                    <>
+                      <Mark kind="open" />
+                      {open} to be judged
+                    </>
+                  ) : (
+                    <>
+                      <Mark kind="holds" />
+                      all pass
+                    </>
+                  )}
+                </td>
+                <td className="right">{money(c.profit, market)}</td>
+                <td className="right">{percent(c.margin)}</td>
+                <td className="right">{money(c.outlay, market, true)}</td>
+                <td className="right">{c.weeksWatched === null ? 'not yet' : `${decimal(c.weeksWatched)} weeks`}</td>
+                <td>
+                  {dropped
+                    ? `dropped${c.dropReason ? `: ${c.dropReason}` : ''}`
+                    : c.wouldChange.slice(0, 2).join(', ') || 'nothing near'}
+                </td>
+              </Box>
+            );
+          })}
+        </tbody>
+      </Box>
     </Box>
-  </Box>
-);
+  );
+};
 
 /** Points on the scale of the sheet: a dot when settled, a bar while answers are missing, the pass mark dashed. */
 const PointBar = ({ score }: { score: ScoredCandidate['score'] }) => {
@@ -229,15 +229,8 @@ const PointBar = ({ score }: { score: ScoredCandidate['score'] }) => {
   );
 };
 
-const SideBySide = ({
-  market,
-  rows,
-  all,
-}: {
-  market: Marketplace;
-  rows: ScoredCandidate[];
-  all: ScoredCandidate[];
-}) => {
+const SideBySide = ({ rows, all }: { rows: ScoredCandidate[]; all: ScoredCandidate[] }) => {
+  const market = useMarket();
   if (rows.length < 2) return null;
   const top = Math.max(10, ...all.flatMap((c) => c.unitsHigh ?? [])) * 1.05;
   const lines: [string, (c: ScoredCandidate) => React.ReactNode][] = [

@@ -6,6 +6,7 @@ import type { Marketplace } from '@kettle/contract/sources';
 import { readSift, writeSift } from '@kettle/core/sift/address';
 import { useAgainstQuery } from '../../ground/api/sheet.ts';
 import { useSievesQuery } from '../../ground/api/sift.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
@@ -16,7 +17,8 @@ interface Choice {
 }
 
 /** The listing held against one of the seller's sieves, limit by limit: met or not, with the value and how far off. */
-export const AgainstPanel = ({ market, code }: { market: Marketplace; code: string }) => {
+export const AgainstPanel = ({ code }: { code: string }) => {
+  const market = useMarket();
   const [parameters] = useSearchParams();
   const { data: sieves } = useSievesQuery({ params: { marketplace: market.id }, query: { place: 'sift' } });
   const [chosen, setChosen] = useState<string | null>(null);

@@ -2,9 +2,9 @@ import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { CraftKey } from '@kettle/contract/sheet';
-import type { Marketplace } from '@kettle/contract/sources';
 import { numberFromText } from '@kettle/core/money/money';
 import { useOverruleCraftMutation, useSurroundingsQuery } from '../../ground/api/sheet.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { day, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';
@@ -20,7 +20,8 @@ const NAMES: Record<CraftKey, string> = {
 };
 
 /** How well the page is made, part by part: what was found, what is missing, against the middle of its shelf. */
-export const CraftPanel = ({ market, sheet }: { market: Marketplace; sheet: ListingSheet }) => {
+export const CraftPanel = ({ sheet }: { sheet: ListingSheet }) => {
+  const market = useMarket();
   const { craft, listing } = sheet;
   const { currentData } = useSurroundingsQuery({ params: { marketplace: market.id, code: listing.code } });
   const shelf = currentData?.shelf ?? null;
@@ -43,7 +44,7 @@ export const CraftPanel = ({ market, sheet }: { market: Marketplace; sheet: List
         .
       </Text>
       {craft.parts.map((part) => (
-        <PartRow key={part.key} market={market} sheet={sheet} part={part} shelf={shelf?.parts[part.key] ?? null} />
+        <PartRow key={part.key} sheet={sheet} part={part} shelf={shelf?.parts[part.key] ?? null} />
       ))}
       {craft.leftOut.length > 0 && (
         <Text color="inkSoft" mt="1">
@@ -54,17 +55,7 @@ export const CraftPanel = ({ market, sheet }: { market: Marketplace; sheet: List
   );
 };
 
-const PartRow = ({
-  market,
-  sheet,
-  part,
-  shelf,
-}: {
-  market: Marketplace;
-  sheet: ListingSheet;
-  part: Part;
-  shelf: number | null;
-}) => {
+const PartRow = ({ sheet, part, shelf }: { sheet: ListingSheet; part: Part; shelf: number | null }) => {
   const [editing, setEditing] = useState(false);
   const missing = part.checks.filter((c) => c.better !== '');
   const good = part.checks.filter((c) => c.better === '');
@@ -108,24 +99,13 @@ const PartRow = ({
           {good.map((c) => `${c.name.toLowerCase()}: ${c.found}`).join(' · ')}
         </Text>
       )}
-      {editing && (
-        <OverruleForm market={market} code={sheet.listing.code} part={part} onDone={() => setEditing(false)} />
-      )}
+      {editing && <OverruleForm code={sheet.listing.code} part={part} onDone={() => setEditing(false)} />}
     </Box>
   );
 };
 
-const OverruleForm = ({
-  market,
-  code,
-  part,
-  onDone,
-}: {
-  market: Marketplace;
-  code: string;
-  part: Part;
-  onDone: () => void;
-}) => {
+const OverruleForm = ({ code, part, onDone }: { code: string; part: Part; onDone: () => void }) => {
+  const market = useMarket();
   const [points, setPoints] = useState(String(part.points));
   const [note, setNote] = useState(part.overruled?.note ?? '');
   const [overrule, { error, isLoading }] = useOverruleCraftMutation();

@@ -1,16 +1,17 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { ListingSheet } from '@kettle/contract/listings';
-import type { Marketplace } from '@kettle/contract/sources';
 import { lengthInUnit } from '@kettle/core/measures/units';
 import { useWatchByCodesMutation } from '../../ground/api/candidates.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { FactsList } from '../../ground/ui/facts-list.tsx';
 import { count, day, decimal, money, moneyWith, percent, weightWith } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
 /** What it is: size, weight, pack, rating, and the flags with their reasons. */
-export const Facts = ({ market, sheet }: { market: Marketplace; sheet: ListingSheet }) => {
+export const Facts = ({ sheet }: { sheet: ListingSheet }) => {
+  const market = useMarket();
   const { listing, sides } = sheet;
   const unit = market.measures === 'imperial' ? 'in' : 'cm';
   const facts: [string, string][] = [
@@ -94,7 +95,8 @@ export const Sellers = ({ sheet }: { sheet: ListingSheet }) => {
 };
 
 /** The variations of a product: what each sells, and what the family's figures mean. */
-export const FamilyTable = ({ market, sheet }: { market: Marketplace; sheet: ListingSheet }) => {
+export const FamilyTable = ({ sheet }: { sheet: ListingSheet }) => {
+  const market = useMarket();
   const { family, listing } = sheet;
   const [watch, { isLoading, error }] = useWatchByCodesMutation();
   if (!family)
@@ -187,44 +189,50 @@ const VALUE_WORDS = {
 };
 
 /** Where sources say different things: both sides with their days, and which is used. */
-export const Contradictions = ({ market, sheet }: { market: Marketplace; sheet: ListingSheet }) => (
-  <>
-    {sheet.contradictions.map((c) => (
-      <Box key={c.sentence} fontSize="13px" mt="1.5">
-        <Text>
-          <Mark kind="care" word="sources contradict each other" />
-          {c.sentence}
-        </Text>
-        <Box as="ul" listStyleType="none" pl="5" className="figures">
-          {c.sides.map((s) => (
-            <Box as="li" key={`${s.source}${s.day}`} color={s.used ? 'ink' : 'inkSoft'}>
-              {s.measure === 'price' ? money(s.value, market) : VALUE_WORDS[s.measure](s.value)} by {s.source},{' '}
-              {day(s.day, sheet.today)}
-              {s.used ? <b> · used</b> : ' · not used'}
-            </Box>
-          ))}
+export const Contradictions = ({ sheet }: { sheet: ListingSheet }) => {
+  const market = useMarket();
+  return (
+    <>
+      {sheet.contradictions.map((c) => (
+        <Box key={c.sentence} fontSize="13px" mt="1.5">
+          <Text>
+            <Mark kind="care" word="sources contradict each other" />
+            {c.sentence}
+          </Text>
+          <Box as="ul" listStyleType="none" pl="5" className="figures">
+            {c.sides.map((s) => (
+              <Box as="li" key={`${s.source}${s.day}`} color={s.used ? 'ink' : 'inkSoft'}>
+                {s.measure === 'price' ? money(s.value, market) : VALUE_WORDS[s.measure](s.value)} by {s.source},{' '}
+                {day(s.day, sheet.today)}
+                {s.used ? <b> · used</b> : ' · not used'}
+              </Box>
+            ))}
+          </Box>
         </Box>
-      </Box>
-    ))}
-  </>
-);
+      ))}
+    </>
+  );
+};
 
 /** Where it was put aside before, and why. */
-export const Asides = ({ market, sheet }: { market: Marketplace; sheet: ListingSheet }) => (
-  <>
-    {sheet.asides.map((a) => (
-      <Text key={`${a.kind}${a.sentence}`} fontSize="13px" mt="1">
-        <Mark kind="care" word="put aside before" />
-        {a.candidate === null ? (
-          a.sentence
-        ) : (
-          <Link to={`/${market.id}/candidates/${a.candidate}`} style={{ textDecoration: 'underline' }}>
-            {a.sentence}
-          </Link>
-        )}
-        {a.day && ` on ${day(a.day, sheet.today)}`}
-        {a.reason ? `: ${a.reason}` : a.kind === 'stay-away' ? '' : ', without a reason noted'}.
-      </Text>
-    ))}
-  </>
-);
+export const Asides = ({ sheet }: { sheet: ListingSheet }) => {
+  const market = useMarket();
+  return (
+    <>
+      {sheet.asides.map((a) => (
+        <Text key={`${a.kind}${a.sentence}`} fontSize="13px" mt="1">
+          <Mark kind="care" word="put aside before" />
+          {a.candidate === null ? (
+            a.sentence
+          ) : (
+            <Link to={`/${market.id}/candidates/${a.candidate}`} style={{ textDecoration: 'underline' }}>
+              {a.sentence}
+            </Link>
+          )}
+          {a.day && ` on ${day(a.day, sheet.today)}`}
+          {a.reason ? `: ${a.reason}` : a.kind === 'stay-away' ? '' : ', without a reason noted'}.
+        </Text>
+      ))}
+    </>
+  );
+};

@@ -1,8 +1,8 @@
 import { Box, Button, Flex, HStack, Input, Text } from '@chakra-ui/react';
 import { skipToken } from '@reduxjs/toolkit/query/react';
 import { useMemo, useState } from 'react';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useBriefsQuery, useHistoryQuery } from '../../ground/api/sheet.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { DayChart } from '../../ground/ui/day-chart.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useTray } from '../tray/use-tray.ts';
@@ -13,19 +13,18 @@ const COLOURS = ['aubergine', 'series1', 'series2', 'series3', 'series4', 'serie
 
 /** One measure of a listing beside those of up to five others, from the tray or by their codes. */
 export const HistoryCompare = ({
-  market,
   code,
   title,
   points,
   from,
 }: {
-  market: Marketplace;
   code: string;
   title: string;
   points: readonly HistoryPoint[];
   from: string;
 }) => {
-  const tray = useTray(market.id);
+  const market = useMarket();
+  const tray = useTray();
   const [others, setOthers] = useState<string[]>(() => tray.codes.filter((c) => c !== code).slice(0, MOST));
   const [typed, setTyped] = useState('');
   const [key, setKey] = useState<SeriesKey>('units');

@@ -4,6 +4,7 @@ import type { History } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
 import { dayFromEpoch, epochDay } from '@kettle/core/measures/day';
 import { useHistoryQuery } from '../../ground/api/sheet.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { RangeChoice, TableSwitch } from '../../ground/ui/chart-choices.tsx';
 import { DayChart } from '../../ground/ui/day-chart.tsx';
 import { day } from '../../ground/ui/format.ts';
@@ -34,7 +35,6 @@ const RANGES = [
 type View = 'over time' | 'years' | 'compared';
 
 interface Props {
-  market: Marketplace;
   code: string;
   title: string;
   today: string;
@@ -43,7 +43,8 @@ interface Props {
 }
 
 /** The past of a listing: each measure in a chart of its own above the same days, so that no axis is shared. */
-const HistoryPanel = ({ market, code, title, today, typicalPerDay }: Props) => {
+const HistoryPanel = ({ code, title, today, typicalPerDay }: Props) => {
+  const market = useMarket();
   const { currentData, error } = useHistoryQuery({ params: { marketplace: market.id, code } });
   const [range, setRange] = useState<number>(183);
   const [shown, setShown] = useState<(SeriesKey | 'offer')[]>(['units', 'price', 'rank']);
@@ -113,9 +114,9 @@ const HistoryPanel = ({ market, code, title, today, typicalPerDay }: Props) => {
             Nothing was read in this span; choose a longer one.
           </Text>
         ) : view === 'compared' ? (
-          <HistoryCompare market={market} code={code} title={title} points={points} from={from} />
+          <HistoryCompare code={code} title={title} points={points} from={from} />
         ) : view === 'years' ? (
-          <YearCharts history={currentData} market={market} shown={shown} asTable={asTable} />
+          <YearCharts history={currentData} shown={shown} asTable={asTable} />
         ) : asTable ? (
           <PointTable points={points} history={currentData} keys={series.map((s) => s.key)} />
         ) : (

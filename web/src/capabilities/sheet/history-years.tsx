@@ -1,8 +1,8 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import type { History } from '@kettle/contract/listings';
-import type { Marketplace } from '@kettle/contract/sources';
 import { MONTH_NAMES } from '@kettle/core/measures/day';
+import { useMarket } from '../../ground/market/market.ts';
 import { DayChart, type DayLine } from '../../ground/ui/day-chart.tsx';
 import { decimal } from '../../ground/ui/format.ts';
 import { SERIES, yearsOver } from './history-data.ts';
@@ -12,15 +12,14 @@ const MONTHS = Array.from({ length: 12 }, (_, m) => m);
 /** The same months of different years over one another, a chart or a table a measure. */
 export const YearCharts = ({
   history,
-  market,
   shown,
   asTable,
 }: {
   history: History;
-  market: Marketplace;
   shown: readonly string[];
   asTable: boolean;
 }) => {
+  const market = useMarket();
   const charts = useMemo(
     () =>
       SERIES.filter((s) => shown.includes(s.key)).map((s) => ({ ...s, ...yearsOver(history, market.currency, s.key) })),

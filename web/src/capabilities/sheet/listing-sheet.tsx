@@ -3,10 +3,10 @@ import { lazy, startTransition, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { ListingSheet as Sheet } from '@kettle/contract/listings';
 import type { ListingBrief } from '@kettle/contract/shapes';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useWatchByCodesMutation } from '../../ground/api/candidates.ts';
 import { useSheetQuery } from '../../ground/api/sheet.ts';
 import { useMarkMutation } from '../../ground/api/sift.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { count, day, moneyWith } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -22,17 +22,16 @@ const HistoryPanel = lazy(() => import('./history-panel.tsx'));
 
 /** Everything about one listing: how many it sells and how sure that is, its past, and what is left of its price. */
 export const ListingSheet = ({
-  market,
   code,
   brief,
   wide = false,
 }: {
-  market: Marketplace;
   code: string;
   /** What a list knows of it already, shown until the sheet is there. */
   brief?: ListingBrief;
   wide?: boolean;
 }) => {
+  const market = useMarket();
   const { currentData: sheet, error } = useSheetQuery({ params: { marketplace: market.id, code } });
   const [mark] = useMarkMutation();
   const unseen = sheet?.listing.mark === null ? sheet.listing.code : null;
@@ -47,7 +46,7 @@ export const ListingSheet = ({
         <ProblemNote error={error} kept="The list behind is as it was." />
       </Box>
     );
-  if (!sheet && brief) return <QuickSheet market={market} brief={brief} />;
+  if (!sheet && brief) return <QuickSheet brief={brief} />;
   if (!sheet)
     return (
       <Box p="5" aria-busy>
@@ -59,19 +58,18 @@ export const ListingSheet = ({
   return (
     <Box px="5" py="4" data-sheet={sheet.listing.code}>
       <title>{`${sheet.listing.title} – Cold Kettle`}</title>
-      <SheetHead market={market} sheet={sheet} />
-      <Asides market={market} sheet={sheet} />
+      <SheetHead sheet={sheet} />
+      <Asides sheet={sheet} />
       <JumpLine />
       <Section title="Units a month">
-        <UnitsPanel key={sheet.listing.code} market={market} sheet={sheet} />
-        <Contradictions market={market} sheet={sheet} />
-        <Stated market={market} sheet={sheet} />
+        <UnitsPanel key={sheet.listing.code} sheet={sheet} />
+        <Contradictions sheet={sheet} />
+        <Stated sheet={sheet} />
       </Section>
       <Later key={`later-${sheet.listing.code}`}>
         <Section title="History">
           <Suspense fallback={<Skeleton h="320px" />}>
             <HistoryPanel
-              market={market}
               code={sheet.listing.code}
               title={sheet.listing.title}
               today={sheet.today}
@@ -80,7 +78,7 @@ export const ListingSheet = ({
           </Suspense>
         </Section>
         <Section title="Season and trend">
-          <SeasonPanel market={market} code={sheet.listing.code} />
+          <SeasonPanel code={sheet.listing.code} />
         </Section>
         <Flex gap="8" wrap={wide ? 'nowrap' : 'wrap'}>
           <Box flex="1" minW="260px">
@@ -102,7 +100,6 @@ export const ListingSheet = ({
               )}
               <MoneyPanel
                 key={`${sheet.listing.code}/${sheet.costing.candidate?.id}`}
-                market={market}
                 sheet={sheet}
                 costing={sheet.costing}
               />
@@ -110,20 +107,20 @@ export const ListingSheet = ({
           </Box>
           <Box flex="1" minW="260px">
             <Section title="Against a sieve" jump="Limits">
-              <AgainstPanel market={market} code={sheet.listing.code} />
+              <AgainstPanel code={sheet.listing.code} />
             </Section>
           </Box>
         </Flex>
         <Section title="How well its page is made" jump="Page">
-          <CraftPanel key={sheet.listing.code} market={market} sheet={sheet} />
+          <CraftPanel key={sheet.listing.code} sheet={sheet} />
         </Section>
         <Section title="Variations">
-          <FamilyTable market={market} sheet={sheet} />
+          <FamilyTable sheet={sheet} />
         </Section>
         <Flex gap="8" wrap={wide ? 'nowrap' : 'wrap'}>
           <Box flex="1" minW="260px">
             <Section title="Facts and flags" jump="Facts">
-              <Facts market={market} sheet={sheet} />
+              <Facts sheet={sheet} />
             </Section>
           </Box>
           <Box flex="1" minW="260px">
@@ -148,33 +145,36 @@ const Later = ({ children }: { children: React.ReactNode }) => {
 };
 
 /** What a list knows of a row, in the place of its sheet until that is there: a held-down key runs through these. */
-export const QuickSheet = ({ market, brief }: { market: Marketplace; brief: ListingBrief }) => (
-  <Box px="5" py="4" aria-busy data-quick={brief.code}>
-    <Flex gap="3.5" pr="16">
-      <Picture marketplace={market.id} code={brief.code} size={58} />
-      <Box flex="1" minW="0">
-        <Heading as="h1" fontSize="20px" lineHeight="1.2">
-          {brief.title}
-        </Heading>
-        <Text color="inkSoft" fontSize="13px" mt="1">
-          {brief.brand || 'no brand'} · {brief.code} · {brief.category}
+export const QuickSheet = ({ brief }: { brief: ListingBrief }) => {
+  const market = useMarket();
+  return (
+    <Box px="5" py="4" aria-busy data-quick={brief.code}>
+      <Flex gap="3.5" pr="16">
+        <Picture marketplace={market.id} code={brief.code} size={58} />
+        <Box flex="1" minW="0">
+          <Heading as="h1" fontSize="20px" lineHeight="1.2">
+            {brief.title}
+          </Heading>
+          <Text color="inkSoft" fontSize="13px" mt="1">
+            {brief.brand || 'no brand'} · {brief.code} · {brief.category}
+          </Text>
+        </Box>
+      </Flex>
+      <Section title="Units a month">
+        <Text fontSize="15px">
+          <Box as="b" fontSize="20px">
+            {count(brief.units)}
+          </Box>{' '}
+          {brief.unitsLow !== null && brief.unitsHigh !== null && (
+            <Box as="span" color="inkSoft">
+              {count(brief.unitsLow)}–{count(brief.unitsHigh)} in four of five cases
+            </Box>
+          )}
         </Text>
-      </Box>
-    </Flex>
-    <Section title="Units a month">
-      <Text fontSize="15px">
-        <Box as="b" fontSize="20px">
-          {count(brief.units)}
-        </Box>{' '}
-        {brief.unitsLow !== null && brief.unitsHigh !== null && (
-          <Box as="span" color="inkSoft">
-            {count(brief.unitsLow)}–{count(brief.unitsHigh)} in four of five cases
-          </Box>
-        )}
-      </Text>
-    </Section>
-  </Box>
-);
+      </Section>
+    </Box>
+  );
+};
 
 const PARTS = [
   'Units a month',
@@ -212,16 +212,19 @@ const JumpLine = () => (
 );
 
 /** What sources state of it, kept as they said it. */
-const Stated = ({ market, sheet }: { market: Marketplace; sheet: Sheet }) => (
-  <>
-    {sheet.stated.map((s) => (
-      <Text key={`${s.measure}${s.source}${s.day}`} fontSize="13px" mt="1.5" color="inkSoft">
-        {s.source} states {s.measure === 'units' ? `${count(s.value)} units` : moneyWith(s.value, market, true)} a month
-        ({day(s.day)})
-      </Text>
-    ))}
-  </>
-);
+const Stated = ({ sheet }: { sheet: Sheet }) => {
+  const market = useMarket();
+  return (
+    <>
+      {sheet.stated.map((s) => (
+        <Text key={`${s.measure}${s.source}${s.day}`} fontSize="13px" mt="1.5" color="inkSoft">
+          {s.source} states {s.measure === 'units' ? `${count(s.value)} units` : moneyWith(s.value, market, true)} a
+          month ({day(s.day)})
+        </Text>
+      ))}
+    </>
+  );
+};
 
 export const Section = ({
   title,
@@ -241,9 +244,10 @@ export const Section = ({
   </Box>
 );
 
-const SheetHead = ({ market, sheet }: { market: Marketplace; sheet: Sheet }) => {
+const SheetHead = ({ sheet }: { sheet: Sheet }) => {
+  const market = useMarket();
   const { listing } = sheet;
-  const { codes, toggle } = useTray(market.id);
+  const { codes, toggle } = useTray();
   const [watch, { isLoading }] = useWatchByCodesMutation();
   const inTray = codes.includes(listing.code);
   return (

@@ -3,16 +3,17 @@ import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { OwnCount } from '@kettle/contract/sheet';
-import type { Marketplace } from '@kettle/contract/sources';
 import { parseCounts } from '@kettle/core/estimate/own-counts';
 import { useKeepCountsMutation } from '../../ground/api/sheet.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { kept } from '../../ground/state/kept.ts';
 import { count, day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useTyped } from '../../ground/ui/use-typed.ts';
 
 /** Stock that the seller counted: typed a line at a time, or pasted; the estimate follows at once. */
-export const OwnCounts = ({ market, sheet }: { market: Marketplace; sheet: ListingSheet }) => {
+export const OwnCounts = ({ sheet }: { sheet: ListingSheet }) => {
+  const market = useMarket();
   const { ownCounts, listing, today } = sheet;
   const [open, setOpen] = useState(false);
   const [removed, setRemoved] = useState<OwnCount | null>(null);

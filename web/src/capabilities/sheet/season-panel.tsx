@@ -1,13 +1,14 @@
 import { Box, Flex, Skeleton, Text } from '@chakra-ui/react';
 import type { Surroundings, UnitsCourse } from '@kettle/contract/sheet';
-import type { Marketplace } from '@kettle/contract/sources';
 import { MONTH_NAMES } from '@kettle/core/measures/day';
 import { useSurroundingsQuery } from '../../ground/api/sheet.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { count, percent } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
 /** When in the year it sells, whether it grows and how steady it is; the same of its category. */
-export const SeasonPanel = ({ market, code }: { market: Marketplace; code: string }) => {
+export const SeasonPanel = ({ code }: { code: string }) => {
+  const market = useMarket();
   const { currentData, error } = useSurroundingsQuery({ params: { marketplace: market.id, code } });
   if (error) return <ProblemNote error={error} />;
   if (!currentData) return <Skeleton h="150px" />;

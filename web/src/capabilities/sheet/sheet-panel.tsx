@@ -3,8 +3,8 @@ import { Maximize2, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { ListingBrief } from '@kettle/contract/shapes';
-import type { Marketplace } from '@kettle/contract/sources';
 import { usePrefetch } from '../../ground/api/sheet.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { SidePanel } from '../../ground/ui/side-panel.tsx';
 import { ListingSheet, QuickSheet } from './listing-sheet.tsx';
 
@@ -35,17 +35,16 @@ const useRested = <T,>(value: T): T => {
 
 /** The sheet over the right part of a list; the list stays alive and the sheet follows it. */
 export const ListingSheetPanel = ({
-  market,
   code,
   rows = NO_ROWS,
   onClose,
 }: {
-  market: Marketplace;
   code: string;
   /** The list it lies beside: what that knows of the row is shown at once, and its neighbours are asked for ahead. */
   rows?: readonly ListingBrief[];
   onClose: () => void;
 }) => {
+  const market = useMarket();
   const rested = useRested(code);
   const prefetch = usePrefetch('sheet');
   const at = rows.findIndex((r) => r.code === code);
@@ -78,9 +77,9 @@ export const ListingSheetPanel = ({
         </IconButton>
       </Flex>
       {rested === code || !brief ? (
-        <ListingSheet market={market} code={rested} brief={brief?.code === rested ? brief : undefined} />
+        <ListingSheet code={rested} brief={brief?.code === rested ? brief : undefined} />
       ) : (
-        <QuickSheet market={market} brief={brief} />
+        <QuickSheet brief={brief} />
       )}
     </SidePanel>
   );

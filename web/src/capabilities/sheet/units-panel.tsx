@@ -1,8 +1,8 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { ListingSheet } from '@kettle/contract/listings';
-import type { Marketplace } from '@kettle/contract/sources';
 import type { Figure } from '@kettle/core/documents/figure';
+import { useMarket } from '../../ground/market/market.ts';
 import { count, day, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';
@@ -38,7 +38,8 @@ const waysOf = (units: Units): Way[] => [
 ];
 
 /** Monthly units in every way there is on one scale, why they differ, and the seller's own counts. */
-export const UnitsPanel = ({ market, sheet }: { market: Marketplace; sheet: ListingSheet }) => {
+export const UnitsPanel = ({ sheet }: { sheet: ListingSheet }) => {
+  const market = useMarket();
   const { units } = sheet;
   const ways = waysOf(units);
   // The day's chance makes the interval of one rank so wide that it would squeeze all others.
@@ -90,7 +91,7 @@ export const UnitsPanel = ({ market, sheet }: { market: Marketplace; sheet: List
           </Link>
         </Text>
       )}
-      <OwnCounts market={market} sheet={sheet} />
+      <OwnCounts sheet={sheet} />
     </>
   );
 };

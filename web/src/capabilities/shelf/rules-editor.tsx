@@ -1,16 +1,16 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import type { Marketplace } from '@kettle/contract/sources';
-import { numberFromText } from '@kettle/core/money/money';
-import { PART_INPUTS, PART_NAMES, shelfRulesFault, STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import { fieldsOf } from '@kettle/core/documents/shapes';
 import { PARTS, ShelfRules, type PartKey, type PartMap } from '@kettle/core/documents/shelf-rules';
+import { numberFromText } from '@kettle/core/money/money';
 import type { Openness } from '@kettle/core/shelf/reading';
+import { PART_INPUTS, PART_NAMES, shelfRulesFault, STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import { api } from '../../ground/api/api.ts';
 import { useKeepShelfRulesMutation } from '../../ground/api/demand.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
-import { count, decimal } from '../../ground/ui/format.ts';
 import { DocumentNumber } from '../../ground/ui/document-number.tsx';
+import { count, decimal } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { StaleNote, type Difference } from '../../ground/ui/stale-note.tsx';
 import { useKeptChanges } from '../../ground/ui/use-kept-document.ts';
@@ -34,20 +34,19 @@ const rulesDiffer = (mine: ShelfRules, newer: ShelfRules): Difference[] => [
 
 /** Thresholds, weights and maps of the shelf, the seller's own. What is typed is computed with at once and kept. */
 export const RulesEditor = ({
-  market,
   rules,
   own,
   version,
   openness,
   onTry,
 }: {
-  market: Marketplace;
   rules: ShelfRules;
   own: boolean;
   version: number;
   openness: Openness;
   onTry: (rules: ShelfRules | null) => void;
 }) => {
+  const market = useMarket();
   const [keep, { error }] = useKeepShelfRulesMutation();
   const changes = useKeptChanges<{ rules: ShelfRules | null }>(version, (body) =>
     keep({ params: { marketplace: market.id }, body }),
@@ -165,7 +164,6 @@ export const RulesEditor = ({
               <DocumentNumber
                 key={field.key}
                 field={field}
-                market={market}
                 value={rules[field.key]}
                 onChange={(v) => set({ ...rules, [field.key]: v })}
               />

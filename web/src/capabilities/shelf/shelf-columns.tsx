@@ -2,7 +2,7 @@ import { Button } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { ShelfRow } from '@kettle/contract/demand';
-import type { Marketplace } from '@kettle/contract/sources';
+import { useMarket } from '../../ground/market/market.ts';
 import type { Column } from '../../ground/ui/data-table.tsx';
 import { percent } from '../../ground/ui/format.ts';
 import { listingColumns } from '../sheet/listing-columns.tsx';
@@ -26,13 +26,13 @@ const SHOWN = [
 
 /** The columns of a shelf: the listing, its place, its shares, and what lists tell of any listing. */
 export const useShelfColumns = (
-  market: Marketplace,
   tray: ReturnType<typeof useTray>,
   shelf: NonNullable<ShelfState['shelf']>,
   shares: ReadonlyMap<string, number>,
   leaveOut: (code: string) => void,
-): Column<ShelfRow>[] =>
-  useMemo(() => {
+): Column<ShelfRow>[] => {
+  const market = useMarket();
+  return useMemo(() => {
     const all = new Map(listingColumns(market, tray).map((c) => [c.key, c]));
     const of = (key: string): Column<ShelfRow> => {
       const { initially: _, ...c } = all.get(key)!;
@@ -121,3 +121,4 @@ export const useShelfColumns = (
     ];
     // eslint-disable-next-line react-hooks/exhaustive-deps -- leaving out follows the address by itself
   }, [market, tray.codes, shelf, shares]);
+};

@@ -2,9 +2,8 @@ import { Box, Button, Flex, Heading, Skeleton, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { ShelfRow } from '@kettle/contract/demand';
-import type { Marketplace } from '@kettle/contract/sources';
 import type { VerdictKey } from '@kettle/core/shelf/reading';
-import { useMarket } from '../../ground/market/use-market.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { DataTable, ROW_HEIGHT } from '../../ground/ui/data-table.tsx';
 import { count } from '../../ground/ui/format.ts';
 import { NotThere } from '../../ground/ui/not-there.tsx';
@@ -23,23 +22,20 @@ import { ShelfStrips } from './strips.tsx';
 import { useShelf, type ShelfState } from './use-shelf.ts';
 import { ShelfFigures, Verdicts } from './what-it-says.tsx';
 
-export const Component = () => {
-  const { market } = useMarket();
-  return market ? <ShelfPage key={market.id} market={market} /> : null;
-};
+export { ShelfPage as Component };
 
-const ShelfPage = ({ market }: { market: Marketplace }) => {
-  const state = useShelf(market);
+const ShelfPage = () => {
+  const state = useShelf();
   const { subject, valid, shelf, error } = state;
   const rows = useMemo(() => shelf?.rows.map((r) => r.listing), [shelf]);
-  if (subject === null) return <ShelfStart market={market} />;
+  if (subject === null) return <ShelfStart />;
   if (!valid) return <NotThere what="That shelf" />;
   if (error && 'status' in error && error.status === 404) return <NotThere what="That shelf" />;
   return (
     <Flex direction="column" minH="100%" position="relative" pr={state.open ? BESIDE_SHEET : undefined}>
       <ProblemNote error={error} kept="What you left out is kept." />
       {shelf && state.reading ? (
-        <ShelfBody market={market} state={state} />
+        <ShelfBody state={state} />
       ) : (
         !error && (
           <Box p="5" aria-busy>
@@ -48,7 +44,7 @@ const ShelfPage = ({ market }: { market: Marketplace }) => {
           </Box>
         )
       )}
-      <SheetBeside market={market} code={state.open} rows={rows} onClose={() => state.setOpen(null)} />
+      <SheetBeside code={state.open} rows={rows} onClose={() => state.setOpen(null)} />
     </Flex>
   );
 };
@@ -60,12 +56,13 @@ const ORDERS: Record<string, (r: ShelfRow, share: number) => number | string | n
   clicks: (r) => r.clicks,
 };
 
-const ShelfBody = ({ market, state }: { market: Marketplace; state: ShelfState }) => {
+const ShelfBody = ({ state }: { state: ShelfState }) => {
+  const market = useMarket();
   const shelf = state.shelf!;
   const reading = state.reading!;
   const rules = state.rules!;
   const { rows, leftOut, strange } = state;
-  const tray = useTray(market.id);
+  const tray = useTray();
   const [current, setCurrent] = useState<string | null>(null);
   const [verdict, setVerdict] = useState<VerdictKey | null>(null);
   const [editing, setEditing] = useState(false);
@@ -97,7 +94,7 @@ const ShelfBody = ({ market, state }: { market: Marketplace; state: ShelfState }
     return true;
   };
   useKeys({ Escape: () => (state.open ? state.setOpen(null) : setVerdict(null)) });
-  const columns = useShelfColumns(market, tray, shelf, reading.shares, (code) => state.leaveOut([code]));
+  const columns = useShelfColumns(tray, shelf, reading.shares, (code) => state.leaveOut([code]));
   const find = rows.find((r) => r.listing.code === shelf.find)?.listing ?? null;
   return (
     <>
@@ -140,7 +137,6 @@ const ShelfBody = ({ market, state }: { market: Marketplace; state: ShelfState }
       </Flex>
       {editing && (
         <RulesEditor
-          market={market}
           rules={rules}
           own={shelf.ownRules}
           version={shelf.rulesVersion}
@@ -155,7 +151,6 @@ const ShelfBody = ({ market, state }: { market: Marketplace; state: ShelfState }
       >
         <Box flex="1" minW="0" px="5" py="2">
           <ShelfStrips
-            market={market}
             rows={rows}
             reading={reading}
             rules={rules}
@@ -188,7 +183,7 @@ const ShelfBody = ({ market, state }: { market: Marketplace; state: ShelfState }
           borderColor="rule"
         >
           <Verdicts reading={reading} shown={verdict} onShow={setVerdict} />
-          <ShelfFigures market={market} reading={reading} rules={rules} />
+          <ShelfFigures reading={reading} rules={rules} />
         </Box>
       </Flex>
       {shown && shown.codes.length > 0 && (

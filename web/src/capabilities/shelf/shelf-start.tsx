@@ -2,9 +2,9 @@ import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react';
 import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import type { DemandQuestion, NicheList, TermList } from '@kettle/contract/demand';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useCandidatesQuery } from '../../ground/api/candidates.ts';
 import { useDemandListInfiniteQuery } from '../../ground/api/demand.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -13,7 +13,8 @@ import { useTray } from '../tray/use-tray.ts';
 const SHOWN = 12;
 
 /** Which shelf: of a search term, a niche, the tray or a candidate's line-up. */
-export const ShelfStart = ({ market }: { market: Marketplace }) => {
+export const ShelfStart = () => {
+  const market = useMarket();
   const [typed, setTyped] = useState('');
   const words = useDeferredValue(typed.trim().split(/\s+/).filter(Boolean).join(','));
   const ask = (view: DemandQuestion['view']): DemandQuestion => ({
@@ -24,7 +25,7 @@ export const ShelfStart = ({ market }: { market: Marketplace }) => {
   });
   const terms = useDemandListInfiniteQuery(ask('terms'));
   const niches = useDemandListInfiniteQuery(ask('niches'));
-  const { codes } = useTray(market.id);
+  const { codes } = useTray();
   const { data: candidates } = useCandidatesQuery({ params: { marketplace: market.id } });
   const termList = terms.data?.pages[0] as TermList | undefined;
   const nicheList = niches.data?.pages[0] as NicheList | undefined;

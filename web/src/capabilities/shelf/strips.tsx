@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import type { ShelfRow } from '@kettle/contract/demand';
-import type { Marketplace } from '@kettle/contract/sources';
 import type { ShelfRules } from '@kettle/core/documents/shelf-rules';
 import { SHELF_MEASURES, type ShelfMeasure, type ShelfReading } from '@kettle/core/shelf/reading';
 import { measureOf } from '@kettle/core/sift/measures';
 import { unitSuffix } from '@kettle/core/sift/sentence';
+import { useMarket } from '../../ground/market/market.ts';
 import { count, percent } from '../../ground/ui/format.ts';
 import { StripPlot } from '../../ground/ui/strip-plot.tsx';
 import { measured } from '../sheet/listing-columns.tsx';
@@ -12,7 +12,6 @@ import { measured } from '../sheet/listing-columns.tsx';
 const LOG: readonly ShelfMeasure[] = ['units', 'revenue', 'reviews', 'rank'];
 
 interface Props {
-  market: Marketplace;
   rows: readonly ShelfRow[];
   reading: ShelfReading;
   rules: ShelfRules;
@@ -25,7 +24,8 @@ interface Props {
 }
 
 /** The measures of a shelf, a line each. */
-export const ShelfStrips = ({ market, rows, reading, rules, ...shared }: Props) => {
+export const ShelfStrips = ({ rows, reading, rules, ...shared }: Props) => {
+  const market = useMarket();
   const dots = useMemo(
     () =>
       new Map(

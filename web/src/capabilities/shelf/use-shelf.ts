@@ -1,10 +1,10 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Shelf } from '@kettle/contract/demand';
-import type { Marketplace } from '@kettle/contract/sources';
 import type { ShelfRules } from '@kettle/core/documents/shelf-rules';
 import { strangers } from '@kettle/core/shelf/belongs';
 import { readShelf } from '@kettle/core/shelf/shelf';
 import { useShelfQuery } from '../../ground/api/demand.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { keep, kept } from '../../ground/state/kept.ts';
 import { useLatestParameters } from '../../ground/ui/use-latest-parameters.ts';
 
@@ -26,7 +26,8 @@ const keptName = (market: string, shelf: Shelf): string =>
   `left-out/${market}/${shelf.kind}/${shelf.id ?? shelf.rows.map((r) => r.listing.code).join()}`;
 
 /** The shelf of the address, what is left out of it, and all that it says; leaving one out computes everything anew here. */
-export const useShelf = (market: Marketplace) => {
+export const useShelf = () => {
+  const market = useMarket();
   const { parameters, write } = useLatestParameters();
   const subject = subjectOf(parameters);
   const valid = subject !== null && isNumber(subject.term) && isNumber(subject.niche) && isNumber(subject.candidate);

@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
-import type { Marketplace } from '@kettle/contract/sources';
 import type { ShelfRules } from '@kettle/core/documents/shelf-rules';
 import type { ShelfReading, VerdictKey } from '@kettle/core/shelf/reading';
+import { useMarket } from '../../ground/market/market.ts';
 import { FactsList } from '../../ground/ui/facts-list.tsx';
 import { figureOf } from '../../ground/ui/figure-of.ts';
 import { count, decimal, money, percent } from '../../ground/ui/format.ts';
@@ -71,15 +71,8 @@ export const Verdicts = ({
 );
 
 /** The figures behind the words. */
-export const ShelfFigures = ({
-  market,
-  reading,
-  rules,
-}: {
-  market: Marketplace;
-  reading: ShelfReading;
-  rules: ShelfRules;
-}) => {
+export const ShelfFigures = ({ reading, rules }: { reading: ShelfReading; rules: ShelfRules }) => {
+  const market = useMarket();
   const { concentration: c, wall, newcomers, room, fulfilled } = reading;
   const revenue = `${money(reading.revenue, market, true)} ${market.currency} a month`;
   const lines: [string, React.ReactNode][] = [

@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import type { OtherCard } from '@kettle/contract/sift';
-import type { Marketplace } from '@kettle/contract/sources';
 import { RISKS, TRAITS, type FlagKey } from '@kettle/core/documents/flag-rules';
 import { FLAG_NAMES } from '@kettle/core/listing/flags';
 import { MARKS, type SiftChoice } from '@kettle/core/sift/address';
@@ -33,7 +32,6 @@ export const OTHER_CARD_TEXTS: Record<OtherCard, { name: string; explanation: st
 };
 
 interface Props {
-  market: Marketplace;
   choice: SiftChoice;
   costs: Record<string, number>;
   /** The names there are for each choice. */

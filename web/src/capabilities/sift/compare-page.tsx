@@ -1,9 +1,8 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useCompareSiftsQuery, useSievesQuery } from '../../ground/api/sift.ts';
-import { useMarket } from '../../ground/market/use-market.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { DataTable } from '../../ground/ui/data-table.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count } from '../../ground/ui/format.ts';
@@ -11,17 +10,15 @@ import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { listingColumns } from '../sheet/listing-columns.tsx';
 import { useTray } from '../tray/use-tray.ts';
 
-export const Component = () => {
-  const { market } = useMarket();
-  return market ? <ComparePage key={market.id} market={market} /> : null;
-};
+export { ComparePage as Component };
 
 type Part = 'a' | 'b' | 'both';
 const PAGE = 100;
 const NO_ROWS: never[] = [];
 
 /** Two sieves beside each other: what only the one lets through, only the other, and both. */
-const ComparePage = ({ market }: { market: Marketplace }) => {
+const ComparePage = () => {
+  const market = useMarket();
   const [parameters, setParameters] = useSearchParams();
   const a = parameters.get('a') ?? '';
   const b = parameters.get('b') ?? '';
@@ -35,7 +32,7 @@ const ComparePage = ({ market }: { market: Marketplace }) => {
     query: { a, b, part, sort, from },
   });
   const { data: sieves } = useSievesQuery({ params: { marketplace: market.id }, query: { place: 'sift' } });
-  const tray = useTray(market.id);
+  const tray = useTray();
   const columns = useMemo(() => listingColumns(market, tray), [market, tray]);
   const known = [
     { name: 'no limits', search: '' },

@@ -1,20 +1,19 @@
 import { Box, Button, Checkbox, Flex, Input, Popover, Portal, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import type { Category, Marketplace } from '@kettle/contract/sources';
+import type { Category } from '@kettle/contract/sources';
 import type { SiftChoice } from '@kettle/core/sift/address';
+import { useMarket } from '../../ground/market/market.ts';
 import { count } from '../../ground/ui/format.ts';
 import { WordsField } from './choice-cards.tsx';
 import { Card, Cost } from './limit-card.tsx';
 
 /** Where to look: categories, and words of the title to have (all, or one of them) and to leave out. */
 export const KindCard = ({
-  market,
   choice,
   categories,
   costs,
   onChange,
 }: {
-  market: Marketplace;
   choice: SiftChoice;
   categories: readonly Category[];
   costs: Record<string, number>;
@@ -26,7 +25,6 @@ export const KindCard = ({
     set={choice.categories.length + choice.have.length + choice.any.length + choice.leaveOut.length > 0}
   >
     <CategoryPicker
-      market={market}
       categories={categories}
       chosen={choice.categories}
       cost={costs.category}
@@ -45,19 +43,18 @@ export const KindCard = ({
 
 /** Categories to look in, and what that limit costs. */
 export const CategoryPicker = ({
-  market,
   categories,
   chosen,
   cost,
   onChange,
 }: {
-  market: Marketplace;
   categories: readonly Category[];
   chosen: number[];
   /** How many more there would be without it. */
   cost: number | undefined;
   onChange: (ids: number[]) => void;
 }) => {
+  const market = useMarket();
   const [typed, setTyped] = useState('');
   const names = chosen.map((id) => categories.find((c) => c.id === id)?.name ?? String(id));
   const shown = useMemo(() => {

@@ -1,10 +1,10 @@
 import { X } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import type { Marketplace } from '@kettle/contract/sources';
 import { boundFromText, boundToText, rangeFault } from '@kettle/core/sift/address';
 import type { Range } from '@kettle/core/sift/limits';
 import type { Measure } from '@kettle/core/sift/measures';
 import { unitSuffix } from '@kettle/core/sift/sentence';
+import { useMarket } from '../../ground/market/market.ts';
 import { Follower } from '../../ground/ui/follower.ts';
 import { count } from '../../ground/ui/format.ts';
 import './sift.css';
@@ -62,7 +62,6 @@ export type AnyMeasure = Measure<string, string>;
 interface Props {
   /** Further settings that belong to the measure. */
   children?: ReactNode;
-  market: Marketplace;
   measure: AnyMeasure;
   range: Range;
   /** Rows that pass all other limits, by bin; the last entry counts the unknown. */
@@ -76,7 +75,8 @@ interface Props {
 }
 
 /** One limit: its name, how what is left is spread, two handles, two typed bounds, and what it costs. */
-export const LimitCard = ({ market, measure, range, histogram, edges, cost, onChange, onRemove, children }: Props) => {
+export const LimitCard = ({ measure, range, histogram, edges, cost, onChange, onRemove, children }: Props) => {
+  const market = useMarket();
   const unknown = histogram?.at(-1) ?? 0;
   const limited = range.min !== null || range.max !== null;
   // A bound that moves keeps what was said of the unknown.
@@ -91,7 +91,7 @@ export const LimitCard = ({ market, measure, range, histogram, edges, cost, onCh
     <Card name={measure.name} explanation={measure.explanation} unit={unit} set={limited} onRemove={onRemove}>
       <Bars bins={histogram?.slice(0, -1) ?? []} edges={edges} range={range} />
       {edges && <Handles measure={measure} edges={edges} range={range} onChange={move} />}
-      <Bounds market={market} measure={measure} range={range} onChange={(r) => move(r)} />
+      <Bounds measure={measure} range={range} onChange={(r) => move(r)} />
       <div className={limited && cost ? 'cost costs' : 'cost'}>
         {!limited ? (
           unknown > 0 && `${count(unknown)} unknown`
@@ -241,16 +241,15 @@ const roundNicely = (value: number, unit: Measure['unit']): number => {
 };
 
 const Bounds = ({
-  market,
   measure,
   range,
   onChange,
 }: {
-  market: Marketplace;
   measure: AnyMeasure;
   range: Range;
   onChange: (range: Range) => void;
 }) => {
+  const market = useMarket();
   const shown = (bound: number | null): string => (bound === null ? '' : boundToText(bound, measure.unit, market));
   // What is being typed; null where a field shows its bound. The other field must not lose what is typed in it.
   const [typed, setTyped] = useState<{ min: string | null; max: string | null }>({ min: null, max: null });

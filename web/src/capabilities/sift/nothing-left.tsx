@@ -1,11 +1,11 @@
 import { Button, Flex } from '@chakra-ui/react';
 import type { WayBack } from '@kettle/contract/sift';
-import type { Marketplace } from '@kettle/contract/sources';
 import { boundToText, emptyChoice, type SiftChoice } from '@kettle/core/sift/address';
 import type { ChoiceKey } from '@kettle/core/sift/index';
 import type { LimitKey } from '@kettle/core/sift/limits';
 import { measureOf, type MeasureKey } from '@kettle/core/sift/measures';
 import { limitName, unitSuffix } from '@kettle/core/sift/sentence';
+import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count } from '../../ground/ui/format.ts';
 
@@ -51,18 +51,17 @@ const afterWay = (choice: SiftChoice, { remove, loosen }: WayBack): SiftChoice =
 
 /** When no listing is left: the smallest steps that bring most back, one click each. */
 export const NothingLeft = ({
-  market,
   total,
   choice,
   ways,
   onChoose,
 }: {
-  market: Marketplace;
   total: number;
   choice: SiftChoice;
   ways: readonly WayBack[];
   onChoose: (choice: SiftChoice) => void;
 }) => {
+  const market = useMarket();
   if (total === 0)
     return (
       <Empty

@@ -3,27 +3,26 @@ import { ChevronDown, Copy, Flag, Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Sieve, SievePlace } from '@kettle/contract/sift';
-import type { Marketplace } from '@kettle/contract/sources';
 import {
   useChangeSieveMutation,
   useDropSieveMutation,
   useKeepSieveMutation,
   useSievesQuery,
 } from '../../ground/api/sift.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import type { LimitAddress } from '../../ground/ui/use-limits.ts';
 
 /** Sieves: limits kept under a name, the starter sieves with their reasoning, and keeping what is set now. */
 export const SieveMenu = ({
-  market,
   place,
   address: sift,
 }: {
-  market: Marketplace;
   place: SievePlace;
   address: Pick<LimitAddress<unknown>, 'search' | 'sieve' | 'load'>;
 }) => {
+  const market = useMarket();
   const { data, error } = useSievesQuery({ params: { marketplace: market.id }, query: { place } });
   const [open, setOpen] = useState(false);
   const [keep, kept] = useKeepSieveMutation();
@@ -94,7 +93,6 @@ export const SieveMenu = ({
               {data?.kept.map((s) => (
                 <KeptSieve
                   key={s.id}
-                  market={market}
                   sieve={s}
                   search={place === 'sift' ? sift.search : null}
                   onOpen={() => load(s.search, s.id)}
@@ -212,7 +210,6 @@ const KeepForm = ({ onKeep }: { onKeep: (name: string, reasoning: string) => Pro
 };
 
 const KeptSieve = ({
-  market,
   sieve,
   search,
   onOpen,
@@ -220,7 +217,6 @@ const KeptSieve = ({
   onCopy,
   onDrop,
 }: {
-  market: Marketplace;
   sieve: Sieve;
   /** What is set now, to compare with; null where there is nothing to compare by. */
   search: string | null;
@@ -229,6 +225,7 @@ const KeptSieve = ({
   onCopy: () => void;
   onDrop: () => void;
 }) => {
+  const market = useMarket();
   const [naming, setNaming] = useState<string | null>(null);
   const small = { size: '2xs', variant: 'ghost' } as const;
   return (

@@ -1,21 +1,14 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useOpenSieveMutation, useSievesQuery } from '../../ground/api/sift.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { count, day } from '../../ground/ui/format.ts';
 
 const WHAT = { new: 'new', gone: 'gone', changed: 'changed' } as const;
 
 /** What is new, gone and changed in a kept sieve since the day before that it was opened on. */
-export const SieveNews = ({
-  market,
-  sieve,
-  onOpen,
-}: {
-  market: Marketplace;
-  sieve: number;
-  onOpen: (code: string) => void;
-}) => {
+export const SieveNews = ({ sieve, onOpen }: { sieve: number; onOpen: (code: string) => void }) => {
+  const market = useMarket();
   const [open, { data, originalArgs }] = useOpenSieveMutation();
   const [shown, setShown] = useState(false);
   const { data: sieves } = useSievesQuery({ params: { marketplace: market.id }, query: { place: 'sift' } });

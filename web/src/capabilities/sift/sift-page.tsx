@@ -2,41 +2,37 @@ import { Box, Button, Flex, Spinner } from '@chakra-ui/react';
 import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import { cardsOfChoice, OTHER_CARDS, type CardKey } from '@kettle/contract/sift';
-import type { Marketplace } from '@kettle/contract/sources';
 import { measureOf, MEASURES, type MeasureKey } from '@kettle/core/sift/measures';
 import type { SortKey } from '@kettle/core/sift/order';
 import { sentenceOf } from '@kettle/core/sift/sentence';
 import { useCategoriesQuery } from '../../ground/api/marketplaces.ts';
 import { useMarkMutation, useSievesQuery, useSiftInfiniteQuery } from '../../ground/api/sift.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { kept } from '../../ground/state/kept.ts';
-import { useMarket } from '../../ground/market/use-market.ts';
-import { listingColumns } from '../sheet/listing-columns.tsx';
-import { SheetBeside } from '../sheet/sheet-beside.tsx';
-import { BESIDE_SHEET } from '../../ground/ui/side-panel.tsx';
-import { useTray } from '../tray/use-tray.ts';
 import { DataTable } from '../../ground/ui/data-table.tsx';
 import { ExportMenu } from '../../ground/ui/export-menu.tsx';
 import { count } from '../../ground/ui/format.ts';
 import { ListHead, ListNotes, UndoAndClear } from '../../ground/ui/list-head.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { BESIDE_SHEET } from '../../ground/ui/side-panel.tsx';
 import { useKeys } from '../../ground/ui/use-keys.ts';
 import { useUndoKey } from '../../ground/ui/use-undo-key.ts';
+import { listingColumns } from '../sheet/listing-columns.tsx';
+import { SheetBeside } from '../sheet/sheet-beside.tsx';
+import { useTray } from '../tray/use-tray.ts';
 import { AddLimit, type Offer } from './add-limit.tsx';
 import { OTHER_CARD_TEXTS, OtherLimitCard } from './choice-cards.tsx';
 import { KindCard } from './kind-card.tsx';
 import { LimitCard } from './limit-card.tsx';
 import { NothingLeft, withoutLimit } from './nothing-left.tsx';
-import { sittingOf, useSift, type SiftAddress } from './use-sift.ts';
 import './sift.css';
+import { sittingOf, useSift, type SiftAddress } from './use-sift.ts';
 
 const SieveMenu = lazy(() => import('./sieve-menu.tsx').then((m) => ({ default: m.SieveMenu })));
 const SieveNews = lazy(() => import('./sieve-news.tsx').then((m) => ({ default: m.SieveNews })));
 const DroppedBar = lazy(() => import('./dropped-bar.tsx').then((m) => ({ default: m.DroppedBar })));
 
-export const Component = () => {
-  const { market } = useMarket();
-  return market ? <SiftPage key={market.id} market={market} /> : null;
-};
+export { SiftPage as Component };
 
 const NO_ROWS: never[] = [];
 const OFFERS: readonly Offer[] = [
@@ -47,8 +43,9 @@ const LOOK_AGAIN_MS = 900;
 /** Sorted with the least first when first chosen. */
 const LEAST_FIRST = ['title', 'brand', 'rank'];
 
-const SiftPage = ({ market }: { market: Marketplace }) => {
-  const sift = useSift(market);
+const SiftPage = () => {
+  const market = useMarket();
+  const sift = useSift();
   const { choice, cards, open } = sift;
   const show = cards.filter((c) => measureOf(c)).join(',');
   const asked = useDeferredValue(sift.search);
@@ -65,14 +62,14 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
     () => Object.assign({}, ...(data?.pages.map((p) => p.folded) ?? [])) as Record<string, number>,
     [data],
   );
-  const tray = useTray(market.id, rows);
+  const tray = useTray(rows);
   const [adding, setAdding] = useState(false);
   const columns = useMemo(() => listingColumns(market, tray, folded), [market, tray, folded]);
   const more = useCallback(() => {
     if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
   }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
-  const dropping = useDropping(market);
-  useStart(market, sift);
+  const dropping = useDropping();
+  useStart(sift);
   useUndoKey(sift.undo);
   useKeys({
     l: () => setAdding(true),
@@ -136,7 +133,7 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
                   </Button>
                 }
               >
-                <SieveMenu market={market} place="sift" address={sift} />
+                <SieveMenu place="sift" address={sift} />
               </Suspense>
               <ExportMenu
                 what="All matches"
@@ -145,7 +142,7 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
             </Flex>
             {sift.sieve !== null && (
               <Suspense>
-                <SieveNews market={market} sieve={sift.sieve} onOpen={sift.setOpen} />
+                <SieveNews sieve={sift.sieve} onOpen={sift.setOpen} />
               </Suspense>
             )}
           </Flex>
@@ -153,7 +150,6 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
         <ListNotes behind={first?.index.behind} failed={first?.index.failed} faults={first?.faults} />
         <div className={open ? 'cards is-tight' : 'cards'}>
           <KindCard
-            market={market}
             choice={choice}
             categories={categories ?? NO_ROWS}
             costs={first?.costs ?? {}}
@@ -163,7 +159,6 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
             measureOf(key) ? (
               <LimitCard
                 key={key}
-                market={market}
                 measure={measureOf(key)!}
                 range={choice.ranges[key as MeasureKey] ?? { min: null, max: null }}
                 histogram={first?.histograms[key]}
@@ -183,7 +178,6 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
               <OtherLimitCard
                 key={key}
                 card={key as Exclude<CardKey, MeasureKey>}
-                market={market}
                 choice={choice}
                 costs={first?.costs ?? {}}
                 names={first?.choices ?? {}}
@@ -223,7 +217,6 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
             stale={isFetching && !isFetchingNextPage && !behind}
             empty={
               <NothingLeft
-                market={market}
                 total={first.total}
                 choice={choice}
                 ways={first.waysBack}
@@ -251,7 +244,7 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
           </Suspense>
         )}
       </Box>
-      <SheetBeside market={market} code={open} rows={rows} onClose={() => sift.setOpen(null)} />
+      <SheetBeside code={open} rows={rows} onClose={() => sift.setOpen(null)} />
     </Flex>
   );
 };
@@ -259,7 +252,8 @@ const SiftPage = ({ market }: { market: Marketplace }) => {
 const codeOf = (l: ListingBrief): string => l.code;
 
 /** Dropping rows: at once, with a reason afterwards if one is wanted, and a way back. */
-const useDropping = (market: Marketplace) => {
+const useDropping = () => {
+  const market = useMarket();
   const [mark] = useMarkMutation();
   const [last, setLast] = useState<{ listing: ListingBrief; reason: string } | null>(null);
   const put = (listing: ListingBrief, state: 'dropped' | null, reason: string): void =>
@@ -287,7 +281,8 @@ const useDropping = (market: Marketplace) => {
  * An address without limits and without a listing opens, once, with the sieve that the seller starts from; where there is none, the sitting
  * goes on where it was left.
  */
-const useStart = (market: Marketplace, sift: SiftAddress): void => {
+const useStart = (sift: SiftAddress): void => {
+  const market = useMarket();
   const { data } = useSievesQuery({ params: { marketplace: market.id }, query: { place: 'sift' } });
   const [left] = useState(() =>
     sift.search === '' && sift.sieve === null && sift.open === null ? (kept<string>(sittingOf(market.id)) ?? '') : null,

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { cardsOfAddress, limitsOfAddress, type CardKey } from '@kettle/contract/sift';
-import type { Marketplace } from '@kettle/contract/sources';
 import { readSift, writeSift, type SiftChoice } from '@kettle/core/sift/address';
+import { useMarket } from '../../ground/market/market.ts';
 import { useLimits, type AddressForm, type LimitAddress } from '../../ground/ui/use-limits.ts';
 
 /** Under which name the browser keeps where the sitting in a marketplace is. */
@@ -12,7 +12,8 @@ export interface SiftAddress extends LimitAddress<SiftChoice> {
 }
 
 /** The sift that the address bar holds, the ways to change it, and to take changes back. */
-export const useSift = (market: Marketplace): SiftAddress => {
+export const useSift = (): SiftAddress => {
+  const market = useMarket();
   const form = useMemo(
     (): AddressForm<SiftChoice> => ({
       read: (limits) => readSift(limits, market).choice,

@@ -1,18 +1,18 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import type { Marketplace } from '@kettle/contract/sources';
-import { FLAG_NAMES, STARTER_RULES } from '@kettle/core/listing/flags';
 import { FLAG_OF_RULE, FlagRules, RISKS, TRAITS, type FlagKey } from '@kettle/core/documents/flag-rules';
 import { fieldsOf } from '@kettle/core/documents/shapes';
+import { FLAG_NAMES, STARTER_RULES } from '@kettle/core/listing/flags';
 import { api } from '../../ground/api/api.ts';
 import { useFlagRulesQuery, useKeepFlagRulesMutation } from '../../ground/api/sift.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
-import { WordsField } from '../sift/choice-cards.tsx';
-import '../sift/sift.css';
 import { DocumentNumber } from '../../ground/ui/document-number.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { StaleNote, type Difference } from '../../ground/ui/stale-note.tsx';
 import { useKeptChanges } from '../../ground/ui/use-kept-document.ts';
+import { WordsField } from '../sift/choice-cards.tsx';
+import '../sift/sift.css';
 
 const FIELDS = fieldsOf(FlagRules);
 const nameOf = (field: (typeof FIELDS)[number]): string => `${FLAG_NAMES[FLAG_OF_RULE[field.key]]}: ${field.title}`;
@@ -22,7 +22,8 @@ const BY_WORDS: FlagKey[] = [...RISKS, ...TRAITS].filter(
 );
 
 /** The seller's own rules: which words raise a flag, and where the measured ones begin. */
-export const FlagRulesPanel = ({ market }: { market: Marketplace }) => {
+export const FlagRulesPanel = () => {
+  const market = useMarket();
   const params = { marketplace: market.id };
   const { data } = useFlagRulesQuery({ params });
   const [keep, { error, isLoading }] = useKeepFlagRulesMutation();
@@ -76,7 +77,6 @@ export const FlagRulesPanel = ({ market }: { market: Marketplace }) => {
                   key={field.key}
                   field={field}
                   label={nameOf(field)}
-                  market={market}
                   value={rules[field.key]}
                   onChange={(value) => set({ [field.key]: value })}
                 />

@@ -1,9 +1,9 @@
 import { Box, Button, Flex, Heading, Input, NativeSelect, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useJobsQuery } from '../../ground/api/jobs.ts';
 import { useAddMarketplaceMutation, useCopyFeesMutation, useMarketplacesQuery } from '../../ground/api/marketplaces.ts';
+import { MarketProvider, useMarket } from '../../ground/market/market.ts';
 import { count, day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { FlagRulesPanel } from './flag-rules-panel.tsx';
@@ -25,7 +25,9 @@ export const Component = () => {
       </Text>
       <ProblemNote error={error} />
       {data?.marketplaces.map((m) => (
-        <MarketplaceCard key={m.id} market={m} templates={data.templates} />
+        <MarketProvider key={m.id} value={m}>
+          <MarketplaceCard templates={data.templates} />
+        </MarketProvider>
       ))}
       {data && <AddMarketplace first={data.marketplaces.length === 0} templates={data.templates} />}
       {data && data.marketplaces.length > 0 && <ImportPanel marketplaces={data.marketplaces} />}
@@ -36,7 +38,8 @@ export const Component = () => {
 
 type Template = { id: string; name: string; currency: string };
 
-const MarketplaceCard = ({ market, templates }: { market: Marketplace; templates: Template[] }) => {
+const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
+  const market = useMarket();
   const [copy, { data, error, isLoading }] = useCopyFeesMutation();
   const usable = templates.filter((t) => t.currency === market.currency && t.id !== market.id);
   return (
@@ -88,8 +91,8 @@ const MarketplaceCard = ({ market, templates }: { market: Marketplace; templates
       <ProblemNote error={error} />
       {market.listings > 0 && (
         <>
-          <StayAwayPanel market={market} />
-          <FlagRulesPanel market={market} />
+          <StayAwayPanel />
+          <FlagRulesPanel />
         </>
       )}
     </Box>

@@ -1,19 +1,20 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { StayAway } from '@kettle/contract/sift';
-import type { Marketplace } from '@kettle/contract/sources';
 import { api } from '../../ground/api/api.ts';
 import { useCategoriesQuery } from '../../ground/api/marketplaces.ts';
 import { useKeepStayAwayMutation, useStayAwayQuery } from '../../ground/api/sift.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
-import { WordsField } from '../sift/choice-cards.tsx';
-import '../sift/sift.css';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { StaleNote } from '../../ground/ui/stale-note.tsx';
 import { useKeptChanges } from '../../ground/ui/use-kept-document.ts';
+import { WordsField } from '../sift/choice-cards.tsx';
+import '../sift/sift.css';
 
 /** Kinds and words that no sift shows, unless its card says otherwise. Kept as it is changed; the last change can be undone. */
-export const StayAwayPanel = ({ market }: { market: Marketplace }) => {
+export const StayAwayPanel = () => {
+  const market = useMarket();
   const params = { marketplace: market.id };
   const { data } = useStayAwayQuery({ params });
   const { data: categories } = useCategoriesQuery({ params });

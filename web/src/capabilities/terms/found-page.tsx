@@ -1,7 +1,7 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 import { Link, useSearchParams } from 'react-router';
 import { useBriefsQuery } from '../../ground/api/sheet.ts';
-import { useMarket } from '../../ground/market/use-market.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { TermsTable } from './terms-table.tsx';
@@ -10,14 +10,13 @@ const MOST = 12;
 
 /** By which terms one listing, or several rivals side by side, are found. */
 export const Component = () => {
-  const { market } = useMarket();
+  const market = useMarket();
   const [parameters] = useSearchParams();
   const codes = [...new Set((parameters.get('codes') ?? '').split(',').filter(Boolean))].slice(0, MOST);
   const { data } = useBriefsQuery(
-    { params: { marketplace: market?.id ?? '' }, query: { codes: codes.join(',') } },
-    { skip: !market || codes.length === 0 },
+    { params: { marketplace: market.id }, query: { codes: codes.join(',') } },
+    { skip: codes.length === 0 },
   );
-  if (!market) return null;
   if (codes.length === 0)
     return (
       <Empty title="Terms of which listings?">
@@ -48,7 +47,7 @@ export const Component = () => {
           </Text>
         )}
       </Box>
-      <TermsTable market={market} codes={codes} candidate={null} />
+      <TermsTable codes={codes} candidate={null} />
     </Flex>
   );
 };

@@ -1,16 +1,15 @@
 import { Flex } from '@chakra-ui/react';
 import type { Candidate } from '@kettle/contract/candidates';
-import type { Marketplace } from '@kettle/contract/sources';
 import { TermsTable } from './terms-table.tsx';
 
 const MOST = 12;
 
 /** The terms of a candidate's line-up side by side, the find first; the ticked ones are its term basket. */
-export default function TermsTab({ market, candidate }: { market: Marketplace; candidate: Candidate }) {
+export default function TermsTab({ candidate }: { candidate: Candidate }) {
   const codes = [...candidate.lineUp].sort((a, b) => Number(b.anchor) - Number(a.anchor)).map((l) => l.code);
   return (
     <Flex direction="column" h="100%">
-      <TermsTable market={market} codes={codes.slice(0, MOST)} candidate={candidate.id} />
+      <TermsTable codes={codes.slice(0, MOST)} candidate={candidate.id} />
     </Flex>
   );
 }

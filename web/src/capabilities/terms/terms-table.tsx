@@ -7,6 +7,7 @@ import { mainTerm, rankTerms, type FoundHow, type RankedTerm } from '@kettle/cor
 import { numberFromText } from '@kettle/core/money/money';
 import { medianOf } from '@kettle/core/stats/robust';
 import { useBasketQuery, useChangeBasketMutation, useFoundQuery } from '../../ground/api/demand.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { DataTable, type Column } from '../../ground/ui/data-table.tsx';
 import { count, day, percent } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -23,15 +24,8 @@ const HOW: readonly [FoundHow | 'any', string][] = [
 const LOWEST_VOLUME = 0;
 
 /** By which terms listings are found, side by side: position, volume, who is missing; and a candidate's term basket. */
-export const TermsTable = ({
-  market,
-  codes,
-  candidate,
-}: {
-  market: Marketplace;
-  codes: readonly string[];
-  candidate: number | null;
-}) => {
+export const TermsTable = ({ codes, candidate }: { codes: readonly string[]; candidate: number | null }) => {
+  const market = useMarket();
   const { data, error } = useFoundQuery(
     { params: { marketplace: market.id }, query: { codes: codes.join(',') } },
     { skip: codes.length === 0 },

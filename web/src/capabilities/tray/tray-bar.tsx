@@ -1,9 +1,9 @@
 import { Box, Button, Dialog, Flex, HStack, Input, Portal, RadioGroup, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useStartCandidateMutation, useWatchByCodesMutation } from '../../ground/api/candidates.ts';
 import { useBriefsQuery } from '../../ground/api/sheet.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { count, money } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
@@ -12,8 +12,9 @@ import { broughtBack, emptied, toggled, useTrayState } from './tray-slice.ts';
 import { useTray } from './use-tray.ts';
 
 /** The slim shelf along the bottom: what has been put aside, and what can be done with it. */
-export const TrayBar = ({ market }: { market: Marketplace }) => {
-  const { codes } = useTray(market.id);
+export const TrayBar = () => {
+  const market = useMarket();
+  const { codes } = useTray();
   const undo = useTrayState((tray) => tray.undo);
   const dispatch = useAppDispatch();
   const [starting, setStarting] = useState(false);
@@ -95,12 +96,13 @@ export const TrayBar = ({ market }: { market: Marketplace }) => {
           </>
         )}
       </HStack>
-      {starting && <StartDialog market={market} codes={codes} onClose={() => setStarting(false)} />}
+      {starting && <StartDialog codes={codes} onClose={() => setStarting(false)} />}
     </Flex>
   );
 };
 
-const StartDialog = ({ market, codes, onClose }: { market: Marketplace; codes: string[]; onClose: () => void }) => {
+const StartDialog = ({ codes, onClose }: { codes: string[]; onClose: () => void }) => {
+  const market = useMarket();
   const { data } = useBriefsQuery({ params: { marketplace: market.id }, query: { codes: codes.join(',') } });
   const [anchor, setAnchor] = useState(codes[0]!);
   const [name, setName] = useState('');

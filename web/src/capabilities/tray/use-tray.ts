@@ -1,4 +1,5 @@
 import { useCallback, useMemo, useRef } from 'react';
+import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { putIn, toggled, useTrayState } from './tray-slice.ts';
 
@@ -8,7 +9,8 @@ const NOTHING: string[] = [];
  * The tray of a marketplace and what lists do with it: one row in or out, or all rows of a list from the one last
  * touched up to another.
  */
-export const useTray = (marketplace: string, list: readonly { code: string }[] = []) => {
+export const useTray = (list: readonly { code: string }[] = []) => {
+  const { id: marketplace } = useMarket();
   const codes = useTrayState((tray) => tray.codes[marketplace]) ?? NOTHING;
   const dispatch = useAppDispatch();
   const last = useRef<string | null>(null);

@@ -1,13 +1,14 @@
 import { Box, Button, Menu, Portal } from '@chakra-ui/react';
 import { Clock } from 'lucide-react';
 import { useState } from 'react';
-import type { Marketplace } from '@kettle/contract/sources';
 import { useMoveHobMutation } from '../../ground/api/candidates.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { day } from '../../ground/ui/format.ts';
 import { useJob } from '../../ground/ui/use-job.ts';
 
 /** The hob: the simulated marketplace's clock, and the steps by which it moves on. */
-export const Hob = ({ market }: { market: Marketplace }) => {
+export const Hob = () => {
+  const market = useMarket();
   const [move] = useMoveHobMutation();
   const [jobId, setJobId] = useState<number | null>(null);
   const job = useJob(jobId);

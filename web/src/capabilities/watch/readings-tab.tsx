@@ -1,11 +1,11 @@
 import { Box, Flex, Skeleton, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import type { Candidate, WatchGroup } from '@kettle/contract/candidates';
-import type { Marketplace } from '@kettle/contract/sources';
 import { MOVED } from '@kettle/core/changes/thresholds';
 import { addDays, epochDay } from '@kettle/core/measures/day';
 import { majorFromMinor } from '@kettle/core/money/money';
 import { useGroupReadingsQuery } from '../../ground/api/candidates.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { RangeChoice, TableSwitch } from '../../ground/ui/chart-choices.tsx';
 import { DayChart } from '../../ground/ui/day-chart.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
@@ -19,7 +19,8 @@ const RANGES = [
 ] as const;
 
 /** The readings of the whole line-up: averages now and before, day by day, and what happened lately. */
-const ReadingsTab = ({ market, candidate }: { market: Marketplace; candidate: Candidate }) => {
+const ReadingsTab = ({ candidate }: { candidate: Candidate }) => {
+  const market = useMarket();
   const { data, error } = useGroupReadingsQuery({ params: { id: candidate.id } });
   const [range, setRange] = useState<number>(92);
   const [asTable, setAsTable] = useState(false);
@@ -49,14 +50,13 @@ const ReadingsTab = ({ market, candidate }: { market: Marketplace; candidate: Ca
         </Flex>
         <GroupCharts
           group={data}
-          market={market}
           range={range}
           asTable={asTable}
           anchor={candidate.lineUp.find((l) => l.anchor)?.code ?? ''}
         />
       </Box>
       <Box flex="1" minW="280px" fontSize="13px">
-        <Averages group={data} market={market} />
+        <Averages group={data} />
         <Text as="h2" fontWeight="700" mt="5" mb="1">
           What changed in 30 days
         </Text>
@@ -78,7 +78,8 @@ const ReadingsTab = ({ market, candidate }: { market: Marketplace; candidate: Ca
   );
 };
 
-const Averages = ({ group: { now, before, course }, market }: { group: WatchGroup; market: Marketplace }) => {
+const Averages = ({ group: { now, before, course } }: { group: WatchGroup }) => {
+  const market = useMarket();
   const word =
     course === null
       ? 'No earlier month to compare with.'
@@ -138,17 +139,16 @@ const Averages = ({ group: { now, before, course }, market }: { group: WatchGrou
 
 const GroupCharts = ({
   group,
-  market,
   range,
   asTable,
   anchor,
 }: {
   group: WatchGroup;
-  market: Marketplace;
   range: number;
   asTable: boolean;
   anchor: string;
 }) => {
+  const market = useMarket();
   const from = addDays(market.today, -range);
   const points = useMemo(
     () =>

@@ -4,6 +4,7 @@ import { fieldFault, type Field } from '@kettle/core/documents/shapes';
 import { numberFromText } from '@kettle/core/money/money';
 import { boundFromText, boundToText } from '@kettle/core/sift/address';
 import { unitSuffix } from '@kettle/core/sift/sentence';
+import { useMarket } from '../market/market.ts';
 import './document-number.css';
 
 /** Whole money of the marketplace is typed as it is kept; everything else as limits are. */
@@ -19,16 +20,15 @@ const shown = ({ unit }: Field, value: number, market: Marketplace): string =>
 export const DocumentNumber = ({
   field,
   label = field.title,
-  market,
   value,
   onChange,
 }: {
   field: Field;
   label?: string;
-  market: Marketplace;
   value: number;
   onChange: (value: number) => void;
 }) => {
+  const market = useMarket();
   const [typed, setTyped] = useState<string | null>(null);
   const kept = shown(field, value, market);
   const number = typed === null ? value : read(field, typed, market);

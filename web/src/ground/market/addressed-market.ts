@@ -6,7 +6,7 @@ import { keep, kept } from '../state/kept.ts';
 import { LAST_MARKETPLACE } from './start-address.ts';
 
 /** The marketplace of the address, once it is known. */
-export const useMarket = (): { market: Marketplace | undefined; missing: boolean; error: unknown } => {
+export const useAddressedMarket = (): { market: Marketplace | undefined; missing: boolean; error: unknown } => {
   const { marketplace } = useParams();
   const { data, error } = useMarketplacesQuery({ params: {} });
   const market = data?.marketplaces.find((m) => m.id === marketplace);
@@ -18,7 +18,7 @@ export const useMarket = (): { market: Marketplace | undefined; missing: boolean
 
 /** The marketplace of the address, or else the one last worked on: for what is there on every screen. */
 export const useShownMarket = (): Marketplace | undefined => {
-  const { market } = useMarket();
+  const { market } = useAddressedMarket();
   const { data } = useMarketplacesQuery({ params: {} });
   return market ?? data?.marketplaces.find((m) => m.id === kept<string>(LAST_MARKETPLACE)) ?? data?.marketplaces[0];
 };
