@@ -10,16 +10,11 @@ import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count, day, money } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { PasteCodes } from './paste-codes.tsx';
 
 export { CandidatesPage as Component };
-
-const table = {
-  '& th, & td': { padding: '7px 10px', textAlign: 'left', borderBottom: '1px solid var(--chakra-colors-rule)' },
-  '& th': { color: 'var(--chakra-colors-ink-soft)', fontWeight: 600 },
-  '& .right': { textAlign: 'right' },
-} as const;
 
 const CandidatesPage = () => {
   const market = useMarket();
@@ -39,49 +34,47 @@ const CandidatesPage = () => {
         </Empty>
       )}
       {data && data.length > 0 && (
-        <Box overflowX="auto" tabIndex={0} role="region" aria-label="Candidates, scrollable">
-          <Box as="table" w="100%" mt="3" bg="paper" borderWidth="1px" borderColor="rule" fontSize="13px" css={table}>
-            <thead>
-              <tr>
-                <th scope="col">Candidate</th>
-                <th scope="col">Stage</th>
-                <th scope="col" className="right">
-                  Listings
-                </th>
-                <th scope="col">Watched since</th>
-                <th scope="col">Look again</th>
-                <th scope="col">Started</th>
-              </tr>
-            </thead>
-            <tbody>
-              {data.map((c) => (
-                <tr key={c.id}>
-                  <td>
-                    <Flex gap="2.5" align="center">
-                      <Picture marketplace={market.id} code={c.anchorCode} />
-                      <Box asChild fontWeight="600" color="aubergine">
-                        <Link to={`/${market.id}/candidates/${c.id}/line-up`}>{c.name}</Link>
-                      </Box>
-                    </Flex>
-                  </td>
-                  <td>{c.stage}</td>
-                  <td className="right">{c.listings}</td>
-                  <td>{c.watchedSince ? day(c.watchedSince, market.today) : 'not watched'}</td>
-                  <td>
-                    {c.lookAgainOn ? (
-                      <Box as="span" color={c.lookAgainOn <= market.today ? 'saffron' : undefined}>
-                        {c.lookAgainOn <= market.today ? '▲ ' : ''}
-                        {day(c.lookAgainOn, market.today)}
-                      </Box>
-                    ) : (
-                      '—'
-                    )}
-                  </td>
-                  <td>{day(c.madeOn, market.today)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </Box>
+        <Box mt="3">
+          <PlainTable
+            label="Candidates"
+            roomy
+            rows={data}
+            rowKey={(c) => c.id}
+            columns={[
+              {
+                head: 'Candidate',
+                cell: (c) => (
+                  <Flex gap="2.5" align="center">
+                    <Picture marketplace={market.id} code={c.anchorCode} />
+                    <Box asChild fontWeight="600" color="aubergine">
+                      <Link to={`/${market.id}/candidates/${c.id}/line-up`}>{c.name}</Link>
+                    </Box>
+                  </Flex>
+                ),
+              },
+              { head: 'Stage', align: 'left', cell: (c) => c.stage },
+              { head: 'Listings', cell: (c) => c.listings },
+              {
+                head: 'Watched since',
+                align: 'left',
+                cell: (c) => (c.watchedSince ? day(c.watchedSince, market.today) : 'not watched'),
+              },
+              {
+                head: 'Look again',
+                align: 'left',
+                cell: (c) =>
+                  c.lookAgainOn ? (
+                    <Box as="span" color={c.lookAgainOn <= market.today ? 'saffron' : undefined}>
+                      {c.lookAgainOn <= market.today ? '▲ ' : ''}
+                      {day(c.lookAgainOn, market.today)}
+                    </Box>
+                  ) : (
+                    '—'
+                  ),
+              },
+              { head: 'Started', align: 'left', cell: (c) => day(c.madeOn, market.today) },
+            ]}
+          />
         </Box>
       )}
       <WatchedListings />
@@ -111,78 +104,70 @@ const WatchedListings = () => {
       />
       <ProblemNote error={error} />
       {data && data.length > 0 && (
-        <Box overflowX="auto" tabIndex={0} role="region" aria-label="Watched listings, scrollable">
-          <Box as="table" w="100%" mt="3" bg="paper" borderWidth="1px" borderColor="rule" fontSize="13px" css={table}>
-            <thead>
-              <tr>
-                <th scope="col">Listing</th>
-                <th scope="col">Since</th>
-                <th scope="col">Last reading</th>
-                <th scope="col" className="right">
-                  Price
-                </th>
-                <th scope="col" className="right">
-                  Rank
-                </th>
-                <th scope="col" className="right">
-                  Units a month
-                </th>
-                <th scope="col" className="right">
-                  Stock
-                </th>
-                <th scope="col">Candidate</th>
-                <th scope="col">
-                  <span className="visually-hidden">Stop</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {data.map((w) => (
-                <tr key={w.code}>
-                  <td>
+        <Box mt="3">
+          <PlainTable
+            label="Watched listings"
+            roomy
+            rows={data}
+            rowKey={(w) => w.code}
+            columns={[
+              {
+                head: 'Listing',
+                cell: (w) => (
+                  <>
                     <Box asChild fontWeight="600">
                       <Link to={`/${market.id}/listings/${w.code}`}>{w.title}</Link>
                     </Box>{' '}
                     <Box as="span" color="inkSoft">
                       {w.code}
                     </Box>
-                  </td>
-                  <td>{day(w.since, market.today)}</td>
-                  <td>
-                    {w.lastReading
-                      ? day(w.lastReading, market.today)
-                      : market.simulated
-                        ? 'first one when the hob moves on'
-                        : 'first one with your next import'}
-                    {w.lastReading && w.lastReading < market.today ? (
-                      <Box as="span" color="saffron">
-                        {' '}
-                        ▲ stale
-                      </Box>
-                    ) : (
-                      ''
-                    )}
-                  </td>
-                  <td className="right">{money(w.price, market)}</td>
-                  <td className="right">{count(w.rank)}</td>
-                  <td className="right">{count(w.units)}</td>
-                  <td className="right">{count(w.stock)}</td>
-                  <td>{w.candidates.map((c) => c.name).join(', ') || '—'}</td>
-                  <td>
-                    <Box asChild color="aubergine" textDecoration="underline" cursor="pointer">
-                      <button
-                        type="button"
-                        aria-label={`Stop watching ${w.code}`}
-                        onClick={() => void stop({ params: { marketplace: market.id, code: w.code } })}
-                      >
-                        Stop
-                      </button>
-                    </Box>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </Box>
+                  </>
+                ),
+              },
+              { head: 'Since', align: 'left', cell: (w) => day(w.since, market.today) },
+              {
+                head: 'Last reading',
+                align: 'left',
+                cell: (w) =>
+                  w.lastReading ? (
+                    <>
+                      {day(w.lastReading, market.today)}
+                      {w.lastReading < market.today && (
+                        <Box as="span" color="saffron">
+                          {' '}
+                          ▲ stale
+                        </Box>
+                      )}
+                    </>
+                  ) : market.simulated ? (
+                    'first one when the hob moves on'
+                  ) : (
+                    'first one with your next import'
+                  ),
+              },
+              { head: 'Price', cell: (w) => money(w.price, market) },
+              { head: 'Rank', cell: (w) => count(w.rank) },
+              { head: 'Units a month', cell: (w) => count(w.units) },
+              { head: 'Stock', cell: (w) => count(w.stock) },
+              { head: 'Candidate', align: 'left', cell: (w) => w.candidates.map((c) => c.name).join(', ') || '—' },
+              {
+                head: 'Stop',
+                unseen: true,
+                align: 'left',
+                cell: (w) => (
+                  <Box asChild color="aubergine" textDecoration="underline" cursor="pointer">
+                    <button
+                      type="button"
+                      aria-label={`Stop watching ${w.code}`}
+                      onClick={() => void stop({ params: { marketplace: market.id, code: w.code } })}
+                    >
+                      Stop
+                    </button>
+                  </Box>
+                ),
+              },
+            ]}
+          />
         </Box>
       )}
     </Box>

@@ -9,6 +9,7 @@ import { useMarket } from '../../ground/market/market.ts';
 import { count, day, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { saveCsv } from '../../ground/ui/save-csv.ts';
 import { useJob } from '../../ground/ui/use-job.ts';
@@ -125,62 +126,50 @@ const Overall = ({ rows }: { rows: Row[] }) => {
             : 'today’s rank alone does no worse here.'}
         </Text>
       )}
-      <Box
-        as="table"
-        w="100%"
-        css={{
-          '& th, & td': { padding: '4px 8px', textAlign: 'right' },
-          '& th:first-of-type, & td:first-of-type': { textAlign: 'left', paddingLeft: 0 },
-        }}
-      >
-        <thead>
-          <tr>
-            <th scope="col">Way</th>
-            <th scope="col" style={{ width: '30%' }}>
-              <span className="visually-hidden">Error as a bar</span>
-            </th>
-            <th scope="col" title="Half of the estimates are closer, half are farther">
-              Middle error
-            </th>
-            <th scope="col" title="Above 0: it says too much, in the middle">
-              Too high (+) or low
-            </th>
-            <th scope="col" title="How often the interval of 80 % held the truth">
-              Interval held
-            </th>
-            <th scope="col">Listings</th>
-            <th scope="col">No answer</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={r.method} style={r.method === 'blend' ? { fontWeight: 700 } : undefined}>
-              <td>{METHOD_NAMES[r.method]}</td>
-              <td>
-                <IntervalBar value={null} low={0} high={r.error} from={0} to={most} width="100%" />
-              </td>
-              <td>{percent(r.error, 1)}</td>
-              <td>{signed(r.bias)}</td>
-              <td>
-                {r.covered === null ? (
-                  '—'
-                ) : (
-                  <>
-                    {r.covered >= HONEST[0] && r.covered <= HONEST[1] ? (
-                      <Mark kind="holds" word="honest" />
-                    ) : (
-                      <Mark kind="care" word={r.covered < HONEST[0] ? 'too narrow' : 'too wide'} />
-                    )}
-                    {percent(r.covered)}
-                  </>
-                )}
-              </td>
-              <td>{count(r.n)}</td>
-              <td>{r.unanswered === 0 ? '' : count(r.unanswered)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
+      <PlainTable
+        label="Errors of each way"
+        rows={rows}
+        rowKey={(r) => r.method}
+        lookOf={(r) => (r.method === 'blend' ? 'strong' : undefined)}
+        columns={[
+          { head: 'Way', cell: (r) => METHOD_NAMES[r.method] },
+          {
+            head: 'Error as a bar',
+            unseen: true,
+            width: '30%',
+            cell: (r) => <IntervalBar value={null} low={0} high={r.error} from={0} to={most} width="100%" />,
+          },
+          {
+            head: 'Middle error',
+            explanation: 'Half of the estimates are closer, half are farther',
+            cell: (r) => percent(r.error, 1),
+          },
+          {
+            head: 'Too high (+) or low',
+            explanation: 'Above 0: it says too much, in the middle',
+            cell: (r) => signed(r.bias),
+          },
+          {
+            head: 'Interval held',
+            explanation: 'How often the interval of 80 % held the truth',
+            cell: (r) =>
+              r.covered === null ? (
+                '—'
+              ) : (
+                <>
+                  {r.covered >= HONEST[0] && r.covered <= HONEST[1] ? (
+                    <Mark kind="holds" word="honest" />
+                  ) : (
+                    <Mark kind="care" word={r.covered < HONEST[0] ? 'too narrow' : 'too wide'} />
+                  )}
+                  {percent(r.covered)}
+                </>
+              ),
+          },
+          { head: 'Listings', cell: (r) => count(r.n) },
+          { head: 'No answer', cell: (r) => (r.unanswered === 0 ? '' : count(r.unanswered)) },
+        ]}
+      />
       <Text color="inkSoft" mt="1">
         An honest interval of 80 % holds the truth in 75 to 88 of 100 listings: ● so it is, ▲ it is narrower or wider.
       </Text>
@@ -195,6 +184,9 @@ const Groups = ({ rows }: { rows: Row[] }) => {
   const of = rows.filter((r) => r.grouping === grouping);
   const groups = [...new Set(of.map((r) => r.group))];
   const methods = METHODS.filter((m) => of.some((r) => r.method === m && r.n > 0));
+  const at = (group: string, method: string): Row | undefined =>
+    of.find((r) => r.group === group && r.method === method);
+  const bestOf = (group: string): number => Math.min(...methods.map((m) => at(group, m)?.error ?? Infinity));
   return (
     <Box as="section" mt="6" fontSize="13px" className="figures">
       <HStack gap="1" role="group" aria-label="Grouped" mb="2">
@@ -210,51 +202,33 @@ const Groups = ({ rows }: { rows: Row[] }) => {
           </Button>
         ))}
       </HStack>
-      <Box overflowX="auto" tabIndex={0} role="region" aria-label="Errors by group">
-        <Box
-          as="table"
-          w="100%"
-          css={{
-            '& th, & td': { padding: '3px 8px', textAlign: 'right', verticalAlign: 'top' },
-            '& th:first-of-type, & td:first-of-type': { textAlign: 'left', paddingLeft: 0 },
-          }}
-        >
-          <thead>
-            <tr>
-              <th scope="col">Middle error, interval held</th>
-              <th scope="col">Listings</th>
-              {methods.map((m) => (
-                <th key={m} scope="col">
-                  {METHOD_NAMES[m]}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {groups.map((group) => {
-              const at = (m: string): Row | undefined => of.find((r) => r.group === group && r.method === m);
-              const best = Math.min(...methods.map((m) => at(m)?.error ?? Infinity));
+      <PlainTable
+        label="Errors by group"
+        rows={groups}
+        rowKey={(group) => group}
+        columns={[
+          { head: 'Middle error, interval held', cell: (group) => group },
+          {
+            head: 'Listings',
+            cell: (group) =>
+              count(Math.max(...methods.map((m) => (at(group, m)?.n ?? 0) + (at(group, m)?.unanswered ?? 0)))),
+          },
+          ...methods.map((m) => ({
+            head: METHOD_NAMES[m],
+            cell: (group: string) => {
+              const row = at(group, m);
               return (
-                <tr key={group}>
-                  <td>{group}</td>
-                  <td>{count(Math.max(...methods.map((m) => (at(m)?.n ?? 0) + (at(m)?.unanswered ?? 0))))}</td>
-                  {methods.map((m) => {
-                    const row = at(m);
-                    return (
-                      <td key={m} style={row?.error === best ? { fontWeight: 700 } : undefined}>
-                        {percent(row?.error ?? null, 1)}{' '}
-                        <Box as="span" color="inkSoft" fontWeight="400">
-                          {percent(row?.covered ?? null)}
-                        </Box>
-                      </td>
-                    );
-                  })}
-                </tr>
+                <Box as="span" fontWeight={row?.error === bestOf(group) ? 700 : undefined}>
+                  {percent(row?.error ?? null, 1)}{' '}
+                  <Box as="span" color="inkSoft" fontWeight="400">
+                    {percent(row?.covered ?? null)}
+                  </Box>
+                </Box>
               );
-            })}
-          </tbody>
-        </Box>
-      </Box>
+            },
+          })),
+        ]}
+      />
       {grouping === 'readings' && (
         <Text color="inkSoft" mt="1">
           The same listings with only their last 7, 30 and 60 days read, held against the same 90 days: what watching

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import type { CurvePoint } from '@kettle/contract/curves';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, decimal, percent } from '../../ground/ui/format.ts';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 
 const SHOWN = 12;
 
@@ -29,29 +30,16 @@ export const Residuals = ({
       <Heading as="h2" fontSize="15px" mb="1">
         Counted listings off the curve
       </Heading>
-      <Box
-        as="table"
-        w="100%"
-        fontSize="13px"
-        className="figures"
-        css={{
-          '& th, & td': { padding: '3px 6px', height: '25px', textAlign: 'right' },
-          '& th:first-of-type, & td:first-of-type': { textAlign: 'left', paddingLeft: 0 },
-        }}
-      >
-        <thead>
-          <tr>
-            <th scope="col">Listing</th>
-            <th scope="col">Rank</th>
-            <th scope="col">A day</th>
-            <th scope="col">Days</th>
-            <th scope="col">Off</th>
-          </tr>
-        </thead>
-        <tbody>
-          {(all ? sorted : sorted.slice(0, SHOWN)).map((p) => (
-            <tr key={p.code} style={p.code === marked ? { fontWeight: 700 } : undefined}>
-              <td>
+      <PlainTable
+        label="Counted listings off the curve"
+        rows={all ? sorted : sorted.slice(0, SHOWN)}
+        rowKey={(p) => p.code}
+        lookOf={(p) => (p.code === marked ? 'strong' : undefined)}
+        columns={[
+          {
+            head: 'Listing',
+            cell: (p) => (
+              <>
                 <Link to={`/${market.id}/listings/${p.code}`} style={{ textDecoration: 'underline' }} title={p.title}>
                   {p.title.length > 30 ? `${p.title.slice(0, 28)}…` : p.title}
                 </Link>
@@ -61,15 +49,15 @@ export const Residuals = ({
                     fitted on
                   </Box>
                 )}
-              </td>
-              <td>{count(p.rank)}</td>
-              <td>{decimal(p.unitsPerDay)}</td>
-              <td>{p.days}</td>
-              <td>{p.residual === null ? '—' : signed(Math.exp(p.residual) - 1)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
+              </>
+            ),
+          },
+          { head: 'Rank', cell: (p) => count(p.rank) },
+          { head: 'A day', cell: (p) => decimal(p.unitsPerDay) },
+          { head: 'Days', cell: (p) => p.days },
+          { head: 'Off', cell: (p) => (p.residual === null ? '—' : signed(Math.exp(p.residual) - 1)) },
+        ]}
+      />
       {sorted.length > SHOWN && (
         <Button size="2xs" variant="outline" mt="1" onClick={() => setAll(!all)}>
           {all ? 'Fewer' : `All ${count(sorted.length)}`}

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading, IconButton, Skeleton, Text } from '@chakra-ui/react';
 import { X } from 'lucide-react';
-import { lazy, Suspense, useDeferredValue, type ReactNode } from 'react';
+import { lazy, Suspense, useDeferredValue } from 'react';
 import { Link } from 'react-router';
 import type { TermRow } from '@kettle/contract/demand';
 import { demandMeasure, type DemandView } from '@kettle/core/demand/choice';
@@ -8,6 +8,7 @@ import { useNicheQuery, useTermQuery } from '../../ground/api/demand.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, day, money, percent } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { SidePanel } from '../../ground/ui/side-panel.tsx';
 import { measured } from '../sheet/listing-columns.tsx';
@@ -159,17 +160,18 @@ const NicheSheet = ({ id, share }: Props & { share: number }) => {
         {years.length === 0 ? (
           <Text>No clicks are known.</Text>
         ) : (
-          <Table head={['Read on', 'Listings', 'Share most', 'First one gets', 'Effective']}>
-            {years.map((y) => (
-              <tr key={y.day}>
-                <td>{day(y.day)}</td>
-                <td>{y.listings}</td>
-                <td>{count(y.holders)}</td>
-                <td>{percent(y.topShare)}</td>
-                <td>{y.effective === null ? '—' : y.effective.toFixed(1)}</td>
-              </tr>
-            ))}
-          </Table>
+          <PlainTable
+            label="Who shared the clicks"
+            rows={years}
+            rowKey={(y) => y.day}
+            columns={[
+              { head: 'Read on', cell: (y) => day(y.day) },
+              { head: 'Listings', cell: (y) => y.listings },
+              { head: 'Share most', cell: (y) => count(y.holders) },
+              { head: 'First one gets', cell: (y) => percent(y.topShare) },
+              { head: 'Effective', cell: (y) => (y.effective === null ? '—' : y.effective.toFixed(1)) },
+            ]}
+          />
         )}
         {changed.map((sentence) => (
           <Text key={sentence} fontSize="13px" mt="1">
@@ -178,25 +180,29 @@ const NicheSheet = ({ id, share }: Props & { share: number }) => {
         ))}
       </Section>
       <Section title={`Its listings, ${listings.length}`}>
-        <Table head={['Listing', 'Clicks', 'A year ago', `Price, ${market.currency}`, 'Units', 'Reviews']}>
-          {listings.slice(0, MOST_ROWS).map(({ listing: l, share: now, shareYearAgo }) => (
-            <tr key={l.code}>
-              <td>
+        <PlainTable
+          label="Listings of the niche"
+          rows={listings.slice(0, MOST_ROWS)}
+          rowKey={(l) => l.listing.code}
+          columns={[
+            {
+              head: 'Listing',
+              cell: ({ listing: l }) => (
                 <Flex gap="2" align="center">
                   <Picture marketplace={market.id} code={l.code} size={22} />
                   <Link to={`${at}/listings/${l.code}`} style={{ textDecoration: 'underline' }}>
                     {l.title}
                   </Link>
                 </Flex>
-              </td>
-              <td>{percent(now, 1)}</td>
-              <td>{percent(shareYearAgo, 1)}</td>
-              <td>{money(l.price, market)}</td>
-              <td>{count(l.units)}</td>
-              <td>{count(l.reviews)}</td>
-            </tr>
-          ))}
-        </Table>
+              ),
+            },
+            { head: 'Clicks', cell: (l) => percent(l.share, 1) },
+            { head: 'A year ago', cell: (l) => percent(l.shareYearAgo, 1) },
+            { head: `Price, ${market.currency}`, cell: ({ listing: l }) => money(l.price, market) },
+            { head: 'Units', cell: ({ listing: l }) => count(l.units) },
+            { head: 'Reviews', cell: ({ listing: l }) => count(l.reviews) },
+          ]}
+        />
         {listings.length > MOST_ROWS && (
           <Text fontSize="13px" color="inkSoft" mt="1">
             And {listings.length - MOST_ROWS} more: all stand on its shelf.
@@ -256,22 +262,26 @@ const TermSheet = ({ id }: Props) => {
         {page.length === 0 ? (
           <Text>Its first page was not read.</Text>
         ) : (
-          <Table head={['Listing', 'Place', 'Paid', 'Clicks', `Price, ${market.currency}`, 'Units']}>
-            {page.slice(0, MOST_ROWS).map(({ listing: l, unpaid, paid, clicks }) => (
-              <tr key={l.code}>
-                <td>
+          <PlainTable
+            label="First page"
+            rows={page.slice(0, MOST_ROWS)}
+            rowKey={(p) => p.listing.code}
+            columns={[
+              {
+                head: 'Listing',
+                cell: ({ listing: l }) => (
                   <Link to={`${at}/listings/${l.code}`} style={{ textDecoration: 'underline' }}>
                     {l.title}
                   </Link>
-                </td>
-                <td>{unpaid ?? '—'}</td>
-                <td>{paid ?? '—'}</td>
-                <td>{percent(clicks, 1)}</td>
-                <td>{money(l.price, market)}</td>
-                <td>{count(l.units)}</td>
-              </tr>
-            ))}
-          </Table>
+                ),
+              },
+              { head: 'Place', cell: (p) => p.unpaid ?? '—' },
+              { head: 'Paid', cell: (p) => p.paid ?? '—' },
+              { head: 'Clicks', cell: (p) => percent(p.clicks, 1) },
+              { head: `Price, ${market.currency}`, cell: ({ listing: l }) => money(l.price, market) },
+              { head: 'Units', cell: ({ listing: l }) => count(l.units) },
+            ]}
+          />
         )}
       </Section>
     </Box>
@@ -284,39 +294,30 @@ const Chart = ({ name, weeks }: { name: string; weeks: { first: string; volumes:
   </Suspense>
 );
 
-const Table = ({ head, children }: { head: readonly string[]; children: ReactNode }) => (
-  <table className="plain-table">
-    <thead>
-      <tr>
-        {head.map((h) => (
-          <th key={h} scope="col">
-            {h}
-          </th>
-        ))}
-      </tr>
-    </thead>
-    <tbody>{children}</tbody>
-  </table>
-);
-
 const TermTable = ({ terms }: { terms: readonly TermRow[] }) => {
   const market = useMarket();
   return (
-    <Table head={['Term', 'Searches, year', 'Growth', 'Buy rate', 'Top share']}>
-      {terms.map((t) => (
-        <tr key={t.id}>
-          <td>
-            <Link to={`/${market.id}/demand?view=terms&open=${t.id}`} style={{ textDecoration: 'underline' }}>
-              {t.text}
-            </Link>
-            {t.brand !== null && <span className="care"> ▲ a brand’s name, left out</span>}
-          </td>
-          <td>{count(t.figures.volumeYear)}</td>
-          <td>{percent(t.figures.growthYear)}</td>
-          <td>{percent(t.figures.buyRate)}</td>
-          <td>{percent(t.figures.topShare)}</td>
-        </tr>
-      ))}
-    </Table>
+    <PlainTable
+      label="Its terms"
+      rows={terms}
+      rowKey={(t) => t.id}
+      columns={[
+        {
+          head: 'Term',
+          cell: (t) => (
+            <>
+              <Link to={`/${market.id}/demand?view=terms&open=${t.id}`} style={{ textDecoration: 'underline' }}>
+                {t.text}
+              </Link>
+              {t.brand !== null && <span className="care"> ▲ a brand’s name, left out</span>}
+            </>
+          ),
+        },
+        { head: 'Searches, year', cell: (t) => count(t.figures.volumeYear) },
+        { head: 'Growth', cell: (t) => percent(t.figures.growthYear) },
+        { head: 'Buy rate', cell: (t) => percent(t.figures.buyRate) },
+        { head: 'Top share', cell: (t) => percent(t.figures.topShare) },
+      ]}
+    />
   );
 };

@@ -4,6 +4,7 @@ import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YA
 import { monthsOfWeeks, type WeekSeries } from '@kettle/core/demand/weeks';
 import { MONTH_NAMES } from '@kettle/core/measures/day';
 import { count } from '../../ground/ui/format.ts';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { saveCsv } from '../../ground/ui/save-csv.ts';
 
 const COLOURS = ['series5', 'series2', 'series1', 'series3', 'series4'];
@@ -75,31 +76,21 @@ export default function YearsChart({ name, weeks }: { name: string; weeks: WeekS
         </Button>
       </Flex>
       {period === 'table' ? (
-        <Box maxH="190px" overflow="auto" tabIndex={0} role="group" aria-label="Searches by month" mt="1">
-          <Box as="table" fontSize="12px" className="figures" w="100%">
-            <thead>
-              <tr>
-                <th style={{ textAlign: 'left' }}>Month</th>
-                {years.map((y) => (
-                  <th key={y} style={{ textAlign: 'right' }}>
-                    {y}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {SHORT.map((label, m) => (
-                <tr key={label}>
-                  <td>{label}</td>
-                  {years.map((y) => (
-                    <td key={y} style={{ textAlign: 'right' }}>
-                      {count(months.find((x) => x.month === `${y}-${String(m + 1).padStart(2, '0')}-01`)?.volume)}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </Box>
+        <Box mt="1">
+          <PlainTable
+            label="Searches by month"
+            maxHeight="190px"
+            rows={SHORT}
+            rowKey={(label) => label}
+            columns={[
+              { head: 'Month', cell: (label) => label },
+              ...years.map((y) => ({
+                head: String(y),
+                cell: (_: string, m: number) =>
+                  count(months.find((x) => x.month === `${y}-${String(m + 1).padStart(2, '0')}-01`)?.volume),
+              })),
+            ]}
+          />
         </Box>
       ) : (
         <ResponsiveContainer width="100%" height={190}>

@@ -7,6 +7,7 @@ import { Empty } from '../../ground/ui/empty.tsx';
 import { count, day, decimal, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useJob } from '../../ground/ui/use-job.ts';
 import { useLatestParameters } from '../../ground/ui/use-latest-parameters.ts';
@@ -183,41 +184,19 @@ const ThemeTable = ({
 }) => {
   const widest = Math.max(0.05, ...data.themes.map((t) => t.interval.high));
   return (
-    <Box
-      as="table"
-      w="100%"
-      fontSize="13px"
-      bg="paper"
-      aria-label="Themes"
-      css={{
-        '& th, & td': { padding: '7px 8px', textAlign: 'left', borderBottom: '1px solid var(--chakra-colors-rule)' },
-        '& th:first-of-type, & td:first-of-type': { paddingLeft: '20px' },
-        '& th': { color: 'var(--chakra-colors-ink-soft)' },
-      }}
-    >
-      <thead>
-        <tr>
-          <th scope="col">Theme</th>
-          <th scope="col" title="Mean stars of reviews with it minus those without">
-            Star pull
-          </th>
-          <th scope="col" title="Share of the reviews with text, with an interval of 95 %">
-            Share of reviews
-          </th>
-          <th scope="col">By listing: {data.listings.map((_, i) => LETTERS[i]).join(' ')}</th>
-          <th scope="col">180 days</th>
-        </tr>
-      </thead>
-      <tbody>
-        {data.themes.map((theme) => (
-          <Box
-            as="tr"
-            key={theme.key}
-            bg={theme.key === chosen ? 'aubergine.subtle' : undefined}
-            cursor="pointer"
-            onClick={() => onChoose(theme.key)}
-          >
-            <td>
+    <PlainTable
+      label="Themes"
+      roomy
+      bleeds
+      rows={data.themes}
+      rowKey={(theme) => theme.key}
+      lookOf={(theme) => (theme.key === chosen ? 'chosen' : undefined)}
+      onChoose={(theme) => onChoose(theme.key)}
+      columns={[
+        {
+          head: 'Theme',
+          cell: (theme) => (
+            <>
               <Mark kind={KIND_MARK[theme.kind]} word={theme.kind} />
               <Box asChild font="inherit" textAlign="left">
                 <button type="button" aria-pressed={theme.key === chosen}>
@@ -230,59 +209,69 @@ const ThemeTable = ({
                   ▲ thin
                 </Box>
               )}
-            </td>
-            <td className="figures">
-              {theme.starPull ? (
-                <Box
-                  as="span"
-                  color={theme.starPull.high < 0 ? 'brick' : theme.starPull.low > 0 ? 'verdigris' : 'inkSoft'}
-                  title={`${decimal(theme.starPull.low)} to ${decimal(theme.starPull.high)} in 95 of 100 cases`}
-                >
-                  {theme.starPull.value > 0 ? '+' : '−'}
-                  {decimal(Math.abs(theme.starPull.value))}
-                </Box>
-              ) : (
-                '—'
-              )}
-            </td>
-            <td>
-              <Flex align="center" gap="2">
-                <IntervalBar
-                  value={theme.share}
-                  low={theme.interval.low}
-                  high={theme.interval.high}
-                  from={0}
-                  to={widest}
-                  width="90px"
-                />
-                <Box
-                  as="span"
-                  className="figures"
-                  title={`${percent(theme.interval.low)} to ${percent(theme.interval.high)}`}
-                >
-                  {percent(theme.share)}{' '}
-                  <Box as="span" color="inkSoft">
-                    ({theme.reviews})
-                  </Box>
-                </Box>
-              </Flex>
-            </td>
-            <td>
-              <ByListing theme={theme} data={data} />
-            </td>
-            <td>
-              {theme.recent ? (
-                theme.recent.course
-              ) : (
+            </>
+          ),
+        },
+        {
+          head: 'Star pull',
+          explanation: 'Mean stars of reviews with it minus those without',
+          align: 'left',
+          cell: ({ starPull }) =>
+            starPull ? (
+              <Box
+                as="span"
+                color={starPull.high < 0 ? 'brick' : starPull.low > 0 ? 'verdigris' : 'inkSoft'}
+                title={`${decimal(starPull.low)} to ${decimal(starPull.high)} in 95 of 100 cases`}
+              >
+                {starPull.value > 0 ? '+' : '−'}
+                {decimal(Math.abs(starPull.value))}
+              </Box>
+            ) : (
+              '—'
+            ),
+        },
+        {
+          head: 'Share of reviews',
+          explanation: 'Share of the reviews with text, with an interval of 95 %',
+          align: 'left',
+          cell: (theme) => (
+            <Flex align="center" gap="2">
+              <IntervalBar
+                value={theme.share}
+                low={theme.interval.low}
+                high={theme.interval.high}
+                from={0}
+                to={widest}
+                width="90px"
+              />
+              <span title={`${percent(theme.interval.low)} to ${percent(theme.interval.high)}`}>
+                {percent(theme.share)}{' '}
                 <Box as="span" color="inkSoft">
-                  too few
+                  ({theme.reviews})
                 </Box>
-              )}
-            </td>
-          </Box>
-        ))}
-      </tbody>
-    </Box>
+              </span>
+            </Flex>
+          ),
+        },
+        {
+          head: `By listing: ${data.listings.map((_, i) => LETTERS[i]).join(' ')}`,
+          align: 'left',
+          cell: (theme) => <ByListing theme={theme} data={data} />,
+        },
+        {
+          head: '180 days',
+          align: 'left',
+          cell: (theme) =>
+            theme.recent ? (
+              theme.recent.course
+            ) : (
+              <Box as="span" color="inkSoft">
+                too few
+              </Box>
+            ),
+        },
+      ]}
+    />
   );
 };
 

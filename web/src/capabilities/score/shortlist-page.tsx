@@ -1,4 +1,5 @@
 import { Box, Flex, Heading, Skeleton, Text } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import type { Scoresheet } from '@kettle/core/documents/scoresheet';
@@ -11,6 +12,7 @@ import { count, day, decimal, money, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
 import { Mark, type MarkKind } from '../../ground/ui/mark.tsx';
 import { Picture } from '../../ground/ui/picture.tsx';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
 export { ShortlistPage as Component };
@@ -21,19 +23,6 @@ const VERDICT: Record<ScoredCandidate['score']['verdict'], MarkKind> = {
   open: 'open',
   'ruled out': 'fails',
 };
-const cells = {
-  '& th, & td': {
-    padding: '8px 10px',
-    textAlign: 'left',
-    borderBottom: '1px solid var(--chakra-colors-rule)',
-    verticalAlign: 'middle',
-  },
-  '& th': { color: 'var(--chakra-colors-ink-soft)', fontWeight: 600 },
-  '& .right': { textAlign: 'right' },
-  '& th:first-of-type': { paddingLeft: '20px' },
-  '& th, & .right': { whiteSpace: 'nowrap' },
-} as const;
-
 const ShortlistPage = () => {
   const market = useMarket();
   const { data, error } = useStandingQuery({ params: { marketplace: market.id } }, { refetchOnMountOrArgChange: true });
@@ -83,109 +72,86 @@ const ShortlistPage = () => {
 const Standing = ({ rows, sheet }: { rows: ScoredCandidate[]; sheet: Scoresheet }) => {
   const market = useMarket();
   return (
-    <Box overflowX="auto" tabIndex={0} role="region" aria-label="Standing, scrollable">
-      <Box
-        as="table"
-        aria-label="Standing"
-        w="100%"
-        bg="paper"
-        fontSize="13px"
-        css={{ ...cells, '& td:first-of-type': { paddingLeft: '20px' } }}
-        className="figures"
-      >
-        <thead>
-          <tr>
-            <th scope="col">Standing</th>
-            <th scope="col">Candidate</th>
-            <th scope="col">Points (least–most)</th>
-            <th scope="col">Gates</th>
-            <th scope="col" className="right">
-              Profit a unit
-            </th>
-            <th scope="col" className="right">
-              Margin
-            </th>
-            <th scope="col" className="right">
-              Outlay
-            </th>
-            <th scope="col" className="right">
-              Watched
-            </th>
-            <th scope="col">Could turn on</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((c, i) => {
-            const dropped = c.stage === 'dropped';
-            const failed = c.score.gates
-              .filter((g) => g.state === 'fail')
-              .map((g) => sheet.gates.find((x) => x.key === g.key)?.name ?? g.key);
-            const open = c.score.gates.filter((g) => g.state === 'unknown').length;
-            return (
-              <Box as="tr" key={c.id} color={dropped ? 'inkSoft' : undefined}>
-                <td>
-                  <Box as="b" fontSize="16px">
-                    {dropped || c.score.verdict === 'ruled out' ? '–' : i + 1}
-                  </Box>
-                </td>
-                <td>
-                  <Flex gap="2.5" align="center" minW="190px">
-                    <Picture marketplace={market.id} code={c.anchorCode} />
-                    <Box>
-                      <Box asChild fontWeight="600" color={dropped ? 'inkSoft' : 'aubergine'}>
-                        <Link to={`/${market.id}/candidates/${c.id}/scoresheet`}>{c.name}</Link>
-                      </Box>
-                      <Box color="inkSoft" fontSize="12px">
-                        {c.stage}
-                      </Box>
-                    </Box>
-                  </Flex>
-                </td>
-                <td>
-                  <Flex align="center" gap="2.5">
-                    <PointBar score={c.score} />
-                    <span>
-                      <Mark kind={VERDICT[c.score.verdict]} word={c.score.verdict} />
-                      {c.score.least === c.score.most ? c.score.least : `${c.score.least}–${c.score.most}`}{' '}
-                      <Box as="span" color="inkSoft">
-                        {c.score.verdict}
-                      </Box>
-                    </span>
-                  </Flex>
-                </td>
-                <td>
-                  {failed.length > 0 ? (
-                    <>
-                      <Mark kind="fails" />
-                      fails: {failed.join(', ')}
-                    </>
-                  ) : open > 0 ? (
-                    <>
-                      <Mark kind="open" />
-                      {open} to be judged
-                    </>
-                  ) : (
-                    <>
-                      <Mark kind="holds" />
-                      all pass
-                    </>
-                  )}
-                </td>
-                <td className="right">{money(c.profit, market)}</td>
-                <td className="right">{percent(c.margin)}</td>
-                <td className="right">{money(c.outlay, market, true)}</td>
-                <td className="right">{c.weeksWatched === null ? 'not yet' : `${decimal(c.weeksWatched)} weeks`}</td>
-                <td>
-                  {dropped
-                    ? `dropped${c.dropReason ? `: ${c.dropReason}` : ''}`
-                    : c.wouldChange.slice(0, 2).join(', ') || 'nothing near'}
-                </td>
+    <PlainTable
+      label="Standing"
+      roomy
+      bleeds
+      rows={rows}
+      rowKey={(c) => c.id}
+      lookOf={(c) => (c.stage === 'dropped' ? 'quiet' : undefined)}
+      columns={[
+        {
+          head: 'Standing',
+          cell: (c, i) => (
+            <Box as="b" fontSize="16px">
+              {c.stage === 'dropped' || c.score.verdict === 'ruled out' ? '–' : i + 1}
+            </Box>
+          ),
+        },
+        {
+          head: 'Candidate',
+          align: 'left',
+          cell: (c) => (
+            <Flex gap="2.5" align="center" minW="190px">
+              <Picture marketplace={market.id} code={c.anchorCode} />
+              <Box>
+                <Box asChild fontWeight="600" color={c.stage === 'dropped' ? 'inkSoft' : 'aubergine'}>
+                  <Link to={`/${market.id}/candidates/${c.id}/scoresheet`}>{c.name}</Link>
+                </Box>
+                <Box color="inkSoft" fontSize="12px">
+                  {c.stage}
+                </Box>
               </Box>
-            );
-          })}
-        </tbody>
-      </Box>
-    </Box>
+            </Flex>
+          ),
+        },
+        {
+          head: 'Points (least–most)',
+          align: 'left',
+          cell: (c) => (
+            <Flex align="center" gap="2.5">
+              <PointBar score={c.score} />
+              <span>
+                <Mark kind={VERDICT[c.score.verdict]} word={c.score.verdict} />
+                {c.score.least === c.score.most ? c.score.least : `${c.score.least}–${c.score.most}`}{' '}
+                <Box as="span" color="inkSoft">
+                  {c.score.verdict}
+                </Box>
+              </span>
+            </Flex>
+          ),
+        },
+        { head: 'Gates', align: 'left', cell: (c) => <Gates gates={c.score.gates} sheet={sheet} /> },
+        { head: 'Profit a unit', cell: (c) => money(c.profit, market) },
+        { head: 'Margin', cell: (c) => percent(c.margin) },
+        { head: 'Outlay', cell: (c) => money(c.outlay, market, true) },
+        {
+          head: 'Watched',
+          cell: (c) => (c.weeksWatched === null ? 'not yet' : `${decimal(c.weeksWatched)} weeks`),
+        },
+        {
+          head: 'Could turn on',
+          align: 'left',
+          cell: (c) =>
+            c.stage === 'dropped'
+              ? `dropped${c.dropReason ? `: ${c.dropReason}` : ''}`
+              : c.wouldChange.slice(0, 2).join(', ') || 'nothing near',
+        },
+      ]}
+    />
+  );
+};
+
+const Gates = ({ gates, sheet }: { gates: ScoredCandidate['score']['gates']; sheet: Scoresheet }) => {
+  const failed = gates
+    .filter((g) => g.state === 'fail')
+    .map((g) => sheet.gates.find((x) => x.key === g.key)?.name ?? g.key);
+  const open = gates.filter((g) => g.state === 'unknown').length;
+  return (
+    <>
+      <Mark kind={failed.length > 0 ? 'fails' : open > 0 ? 'open' : 'holds'} />
+      {failed.length > 0 ? `fails: ${failed.join(', ')}` : open > 0 ? `${open} to be judged` : 'all pass'}
+    </>
   );
 };
 
@@ -229,11 +195,13 @@ const PointBar = ({ score }: { score: ScoredCandidate['score'] }) => {
   );
 };
 
+type Line = [name: string, cell: (c: ScoredCandidate) => ReactNode];
+
 const SideBySide = ({ rows, all }: { rows: ScoredCandidate[]; all: ScoredCandidate[] }) => {
   const market = useMarket();
   if (rows.length < 2) return null;
   const top = Math.max(10, ...all.flatMap((c) => c.unitsHigh ?? [])) * 1.05;
-  const lines: [string, (c: ScoredCandidate) => React.ReactNode][] = [
+  const lines: Line[] = [
     [
       'Units a month',
       (c) => (
@@ -258,34 +226,21 @@ const SideBySide = ({ rows, all }: { rows: ScoredCandidate[]; all: ScoredCandida
       <Heading as="h2" fontSize="17px" px="5" pt="6" pb="2">
         Side by side
       </Heading>
-      <Box overflowX="auto" tabIndex={0} role="region" aria-label="Side by side, scrollable">
-        <Box as="table" aria-label="Side by side" w="100%" bg="paper" fontSize="13px" css={cells} className="figures">
-          <thead>
-            <tr>
-              <th scope="col">
-                <span className="visually-hidden">Measure</span>
-              </th>
-              {rows.map((c) => (
-                <th scope="col" key={c.id}>
-                  <Box as="span" color="ink">
-                    {c.name}
-                  </Box>
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map(([name, cell]) => (
-              <tr key={name}>
-                <th scope="row">{name}</th>
-                {rows.map((c) => (
-                  <td key={c.id}>{cell(c)}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </Box>
-      </Box>
+      <PlainTable
+        label="Side by side"
+        roomy
+        bleeds
+        rows={lines}
+        rowKey={([name]) => name}
+        columns={[
+          { head: 'Measure', unseen: true, names: true, cell: ([name]) => name },
+          ...rows.map((c) => ({
+            head: c.name,
+            align: 'left' as const,
+            cell: ([, cell]: Line) => cell(c),
+          })),
+        ]}
+      />
     </>
   );
 };

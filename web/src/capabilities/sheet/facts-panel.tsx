@@ -7,6 +7,7 @@ import { useMarket } from '../../ground/market/market.ts';
 import { FactsList } from '../../ground/ui/facts-list.tsx';
 import { count, day, decimal, money, moneyWith, percent, weightWith } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
 /** What it is: size, weight, pack, rating, and the flags with their reasons. */
@@ -116,28 +117,15 @@ export const FamilyTable = ({ sheet }: { sheet: ListingSheet }) => {
         {family.units === null ? '' : `${count(family.units)} a month together. `}
         {family.meaning}.
       </Text>
-      <Box
-        as="table"
-        w="100%"
-        css={{
-          '& th, & td': { padding: '3px 6px', height: '25px', textAlign: 'right' },
-          '& th:first-of-type, & td:first-of-type': { textAlign: 'left', paddingLeft: 0 },
-        }}
-      >
-        <thead>
-          <tr>
-            <th scope="col">Variation</th>
-            <th scope="col">Price</th>
-            <th scope="col">Units</th>
-            <th scope="col">Share</th>
-            <th scope="col">Reviews</th>
-            <th scope="col">Watch</th>
-          </tr>
-        </thead>
-        <tbody>
-          {family.members.map((m) => (
-            <tr key={m.code}>
-              <td>
+      <PlainTable
+        label="Variations"
+        rows={family.members}
+        rowKey={(m) => m.code}
+        columns={[
+          {
+            head: 'Variation',
+            cell: (m) => (
+              <>
                 {m.code === listing.code ? (
                   <b>{variationName(m.title)} (this one)</b>
                 ) : (
@@ -151,24 +139,26 @@ export const FamilyTable = ({ sheet }: { sheet: ListingSheet }) => {
                     stands for the family
                   </Box>
                 )}
-              </td>
-              <td>{money(m.price, market)}</td>
-              <td>{count(m.units)}</td>
-              <td>{percent(m.share)}</td>
-              <td>{count(m.reviews)}</td>
-              <td>
-                {m.watched ? (
-                  'watched'
-                ) : (
-                  <Button size="2xs" variant="outline" aria-label={`Watch ${m.code}`} onClick={() => follow([m.code])}>
-                    watch
-                  </Button>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
+              </>
+            ),
+          },
+          { head: 'Price', cell: (m) => money(m.price, market) },
+          { head: 'Units', cell: (m) => count(m.units) },
+          { head: 'Share', cell: (m) => percent(m.share) },
+          { head: 'Reviews', cell: (m) => count(m.reviews) },
+          {
+            head: 'Watch',
+            cell: (m) =>
+              m.watched ? (
+                'watched'
+              ) : (
+                <Button size="2xs" variant="outline" aria-label={`Watch ${m.code}`} onClick={() => follow([m.code])}>
+                  watch
+                </Button>
+              ),
+          },
+        ]}
+      />
       {unwatched.length > 1 && (
         <Button size="2xs" variant="outline" mt="2" loading={isLoading} onClick={() => follow(unwatched)}>
           Watch all {unwatched.length}

@@ -1,8 +1,8 @@
-import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import type { History } from '@kettle/contract/listings';
 import { dayFromEpoch, epochDay } from '@kettle/core/measures/day';
 import { day, decimal } from '../../ground/ui/format.ts';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { seriesOf, type HistoryPoint, type SeriesKey } from './history-data.ts';
 
 /** The same data as the charts, the newest day first, with its marks. */
@@ -21,51 +21,19 @@ export const PointTable = ({
     return byDay;
   }, [history]);
   return (
-    <Box
-      maxH="320px"
-      overflow="auto"
-      borderWidth="1px"
-      borderColor="rule"
-      tabIndex={0}
-      role="region"
-      aria-label="History as a table"
-    >
-      <Box
-        as="table"
-        w="100%"
-        fontSize="12px"
-        className="figures"
-        css={{
-          '& th, & td': { padding: '2px 8px', textAlign: 'right' },
-          '& th:first-of-type, & td:first-of-type, & td:last-of-type': { textAlign: 'left' },
-        }}
-      >
-        <thead>
-          <tr>
-            <th scope="col">Day</th>
-            {keys.map((key) => (
-              <th scope="col" key={key}>
-                {seriesOf(key).name}
-              </th>
-            ))}
-            <th scope="col">Marks</th>
-          </tr>
-        </thead>
-        <tbody>
-          {points
-            .filter((p) => keys.some((key) => p[key] !== null))
-            .toReversed()
-            .map((p) => (
-              <tr key={p.at}>
-                <td>{day(dayFromEpoch(p.at))}</td>
-                {keys.map((key) => (
-                  <td key={key}>{decimal(p[key], seriesOf(key).digits)}</td>
-                ))}
-                <td>{marks.get(p.at)?.join(', ') ?? ''}</td>
-              </tr>
-            ))}
-        </tbody>
-      </Box>
-    </Box>
+    <PlainTable
+      label="History as a table"
+      maxHeight="320px"
+      rows={points.filter((p) => keys.some((key) => p[key] !== null)).toReversed()}
+      rowKey={(p) => p.at}
+      columns={[
+        { head: 'Day', cell: (p) => day(dayFromEpoch(p.at)) },
+        ...keys.map((key) => ({
+          head: seriesOf(key).name,
+          cell: (p: HistoryPoint) => decimal(p[key], seriesOf(key).digits),
+        })),
+        { head: 'Marks', align: 'left', cell: (p) => marks.get(p.at)?.join(', ') ?? '' },
+      ]}
+    />
   );
 };

@@ -5,6 +5,7 @@ import { MONTH_NAMES } from '@kettle/core/measures/day';
 import { useMarket } from '../../ground/market/market.ts';
 import { DayChart, type DayLine } from '../../ground/ui/day-chart.tsx';
 import { decimal } from '../../ground/ui/format.ts';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { SERIES, yearsOver } from './history-data.ts';
 
 const MONTHS = Array.from({ length: 12 }, (_, m) => m);
@@ -34,32 +35,22 @@ export const YearCharts = ({
     );
   const drawn = known.map((c) =>
     asTable ? (
-      <Box key={c.key} as="table" fontSize="12px" mb="2" className="figures" w="100%">
-        <caption style={{ textAlign: 'left' }}>{c.caption}, mean of each month</caption>
-        <thead>
-          <tr>
-            <th scope="col" style={{ textAlign: 'left' }}>
-              Month
-            </th>
-            {c.lines.map((l) => (
-              <th scope="col" key={l.key} style={{ textAlign: 'right' }}>
-                {l.name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {c.points.map((p) => (
-            <tr key={p.at}>
-              <td>{MONTH_NAMES[p.at]}</td>
-              {c.lines.map((l) => (
-                <td key={l.key} style={{ textAlign: 'right' }}>
-                  {decimal(p[l.key] as number | null, c.digits)}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
+      <Box key={c.key} mb="2">
+        <Text fontSize="12px" color="inkSoft">
+          {c.caption}, mean of each month
+        </Text>
+        <PlainTable
+          label={`${c.caption} by month`}
+          rows={c.points}
+          rowKey={(p) => p.at}
+          columns={[
+            { head: 'Month', cell: (p) => MONTH_NAMES[p.at] },
+            ...c.lines.map((l) => ({
+              head: l.name,
+              cell: (p: (typeof c.points)[number]) => decimal(p[l.key] as number | null, c.digits),
+            })),
+          ]}
+        />
       </Box>
     ) : (
       <DayChart

@@ -11,6 +11,7 @@ import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { DocumentNumber } from '../../ground/ui/document-number.tsx';
 import { count, decimal } from '../../ground/ui/format.ts';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { StaleNote, type Difference } from '../../ground/ui/stale-note.tsx';
 import { useKeptChanges } from '../../ground/ui/use-kept-document.ts';
@@ -117,45 +118,53 @@ export const RulesEditor = ({
       <Flex gap="8" wrap="wrap" mt="2">
         <div>
           <h3>Parts of openness</h3>
-          <table>
-            <thead>
-              <tr>
-                <th>Part</th>
-                <th>Weight</th>
-                <th>Map: from what it is read off → 0–100</th>
-                <th className="to-right">Here</th>
-              </tr>
-            </thead>
-            <tbody>
-              {PARTS.map((key) => {
-                const part = rules.parts[key];
-                const here = openness.parts.find((p) => p.key === key)!;
-                return (
-                  <tr key={key}>
-                    <td>
-                      <b>{PART_NAMES[key]}</b>
-                      <div className="input-words">{PART_INPUTS[key]}</div>
-                    </td>
-                    <td>
-                      <NumberCell
-                        label={`Weight of ${PART_NAMES[key]}`}
-                        value={part.weight}
-                        onChange={(weight) => setPart(key, { weight })}
-                      />
-                    </td>
-                    <td>
-                      <MapCells name={PART_NAMES[key]} map={part.map} onChange={(map) => setPart(key, { map })} />
-                    </td>
-                    <td className="to-right">
-                      {here.input === null
-                        ? 'not known'
-                        : `${decimal(here.input, Math.abs(here.input) < 10 ? 2 : 0)} → ${count(here.value)}`}
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <PlainTable
+            label="Parts of openness"
+            rows={PARTS}
+            rowKey={(key) => key}
+            columns={[
+              {
+                head: 'Part',
+                cell: (key) => (
+                  <>
+                    <b>{PART_NAMES[key]}</b>
+                    <div className="input-words">{PART_INPUTS[key]}</div>
+                  </>
+                ),
+              },
+              {
+                head: 'Weight',
+                align: 'left',
+                cell: (key) => (
+                  <NumberCell
+                    label={`Weight of ${PART_NAMES[key]}`}
+                    value={rules.parts[key].weight}
+                    onChange={(weight) => setPart(key, { weight })}
+                  />
+                ),
+              },
+              {
+                head: 'Map: from what it is read off → 0–100',
+                align: 'left',
+                cell: (key) => (
+                  <MapCells
+                    name={PART_NAMES[key]}
+                    map={rules.parts[key].map}
+                    onChange={(map) => setPart(key, { map })}
+                  />
+                ),
+              },
+              {
+                head: 'Here',
+                cell: (key) => {
+                  const here = openness.parts.find((p) => p.key === key)!;
+                  return here.input === null
+                    ? 'not known'
+                    : `${decimal(here.input, Math.abs(here.input) < 10 ? 2 : 0)} → ${count(here.value)}`;
+                },
+              },
+            ]}
+          />
         </div>
         <div>
           <h3>Rules of the verdicts</h3>

@@ -4,6 +4,7 @@ import type { ImportKind, Marketplace, Preview } from '@kettle/contract/sources'
 import { useCancelJobMutation } from '../../ground/api/jobs.ts';
 import { usePreviewImportMutation, useStartImportMutation } from '../../ground/api/sources.ts';
 import { count } from '../../ground/ui/format.ts';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useJob } from '../../ground/ui/use-job.ts';
 
@@ -120,65 +121,60 @@ const MappingStep = ({
       <Text>
         <b>{preview.name}</b>: {count(preview.rows)} rows, {preview.columns.length} columns. Check which column is what.
       </Text>
-      <Box overflowX="auto" tabIndex={0} role="region" aria-label="Columns of the file, scrollable">
-        <Box
-          as="table"
-          w="100%"
-          mt="3"
-          css={{
-            '& th, & td': {
-              textAlign: 'left',
-              padding: '4px 8px',
-              borderBottom: '1px solid var(--chakra-colors-rule)',
-            },
-          }}
-        >
-          <thead>
-            <tr>
-              <th scope="col">Field</th>
-              <th scope="col">Column of the file</th>
-              <th scope="col">In its first rows</th>
-            </tr>
-          </thead>
-          <tbody>
-            {preview.fields.map((f) => (
-              <tr key={f.key}>
-                <th scope="row" title={f.explanation} style={{ fontWeight: f.required ? 700 : 400 }}>
+      <Box mt="3">
+        <PlainTable
+          label="Columns of the file"
+          rows={preview.fields}
+          rowKey={(f) => f.key}
+          columns={[
+            {
+              head: 'Field',
+              names: true,
+              cell: (f) => (
+                <span title={f.explanation} style={{ fontWeight: f.required ? 700 : 400 }}>
                   {f.name}
                   {f.required ? ' (needed)' : ''}
-                </th>
-                <td>
-                  <NativeSelect.Root size="xs" w="200px">
-                    <NativeSelect.Field
-                      aria-label={`Column for ${f.name}`}
-                      value={mapping[f.key] ?? ''}
-                      onChange={(e) => setMapping({ ...mapping, [f.key]: e.target.value })}
-                    >
-                      <option value="">not in the file</option>
-                      {preview.columns.map((c) => (
-                        <option key={c} value={c}>
-                          {c}
-                        </option>
-                      ))}
-                    </NativeSelect.Field>
-                    <NativeSelect.Indicator />
-                  </NativeSelect.Root>
-                </td>
-                <td>
-                  <Box as="span" color="inkSoft">
-                    {mapping[f.key]
-                      ? preview.sample
-                          .slice(0, 3)
-                          .map((r) => r[mapping[f.key]!] || '(empty)')
-                          .join(' · ')
-                          .slice(0, 120)
-                      : ''}
-                  </Box>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Box>
+                </span>
+              ),
+            },
+            {
+              head: 'Column of the file',
+              align: 'left',
+              cell: (f) => (
+                <NativeSelect.Root size="xs" w="200px">
+                  <NativeSelect.Field
+                    aria-label={`Column for ${f.name}`}
+                    value={mapping[f.key] ?? ''}
+                    onChange={(e) => setMapping({ ...mapping, [f.key]: e.target.value })}
+                  >
+                    <option value="">not in the file</option>
+                    {preview.columns.map((c) => (
+                      <option key={c} value={c}>
+                        {c}
+                      </option>
+                    ))}
+                  </NativeSelect.Field>
+                  <NativeSelect.Indicator />
+                </NativeSelect.Root>
+              ),
+            },
+            {
+              head: 'In its first rows',
+              align: 'left',
+              cell: (f) => (
+                <Box as="span" color="inkSoft">
+                  {mapping[f.key]
+                    ? preview.sample
+                        .slice(0, 3)
+                        .map((r) => r[mapping[f.key]!] || '(empty)')
+                        .join(' · ')
+                        .slice(0, 120)
+                    : ''}
+                </Box>
+              ),
+            },
+          ]}
+        />
       </Box>
       <Flex mt="3" gap="3" align="flex-end" wrap="wrap">
         <label>
@@ -234,21 +230,17 @@ const Outcome = ({ id }: { id: number }) => {
         </Text>
       )}
       {refused.length > 0 && (
-        <Box mt="2" as="table" css={{ '& td, & th': { padding: '2px 10px', textAlign: 'left' } }}>
-          <thead>
-            <tr>
-              <th scope="col">Line</th>
-              <th scope="col">Refused because</th>
-            </tr>
-          </thead>
-          <tbody>
-            {refused.map((r, i) => (
-              <tr key={i}>
-                <td>{r.line || '—'}</td>
-                <td>{r.reason}</td>
-              </tr>
-            ))}
-          </tbody>
+        <Box mt="2">
+          <PlainTable
+            label="Refused lines"
+            maxHeight="320px"
+            rows={refused}
+            rowKey={(_, i) => i}
+            columns={[
+              { head: 'Line', width: '80px', cell: (r) => r.line || '—' },
+              { head: 'Refused because', align: 'left', cell: (r) => r.reason },
+            ]}
+          />
         </Box>
       )}
     </Box>

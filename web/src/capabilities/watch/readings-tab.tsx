@@ -10,6 +10,7 @@ import { RangeChoice, TableSwitch } from '../../ground/ui/chart-choices.tsx';
 import { DayChart } from '../../ground/ui/day-chart.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { day, decimal, money, percent } from '../../ground/ui/format.ts';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
 const RANGES = [
@@ -86,47 +87,26 @@ const Averages = ({ group: { now, before, course } }: { group: WatchGroup }) => 
       : course.word === 'held'
         ? 'Demand held.'
         : `Demand ${course.word} by ${percent(Math.abs(course.by))}.`;
+  const lines: { name: string; testId?: string; of: (month: WatchGroup['now']) => string }[] = [
+    { name: 'Units a day', testId: 'group-units', of: (m) => decimal(m.unitsPerDay) },
+    { name: 'Price', of: (m) => money(m.price, market) },
+    { name: 'Days read', testId: 'group-days', of: (m) => String(m.days) },
+  ];
   return (
     <>
       <Text as="h2" fontWeight="700" mb="1">
         A listing on average
       </Text>
-      <Box
-        as="table"
-        w="100%"
-        className="figures"
-        css={{
-          '& th, & td': { textAlign: 'right', padding: '3px 6px' },
-          '& th:first-of-type': { textAlign: 'left', fontWeight: 400 },
-        }}
-      >
-        <thead>
-          <tr>
-            <th scope="col">
-              <span className="visually-hidden">Measure</span>
-            </th>
-            <th scope="col">last 30 days</th>
-            <th scope="col">30 before</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <th scope="row">Units a day</th>
-            <td data-testid="group-units">{decimal(now.unitsPerDay)}</td>
-            <td>{decimal(before.unitsPerDay)}</td>
-          </tr>
-          <tr>
-            <th scope="row">Price</th>
-            <td>{money(now.price, market)}</td>
-            <td>{money(before.price, market)}</td>
-          </tr>
-          <tr>
-            <th scope="row">Days read</th>
-            <td data-testid="group-days">{now.days}</td>
-            <td>{before.days}</td>
-          </tr>
-        </tbody>
-      </Box>
+      <PlainTable
+        label="A listing on average"
+        rows={lines}
+        rowKey={(l) => l.name}
+        columns={[
+          { head: 'Measure', unseen: true, names: true, cell: (l) => l.name },
+          { head: 'last 30 days', cell: (l) => <span data-testid={l.testId}>{l.of(now)}</span> },
+          { head: '30 before', cell: (l) => l.of(before) },
+        ]}
+      />
       <Text mt="1">
         {word}{' '}
         <Box as="span" color="inkSoft">
@@ -165,45 +145,21 @@ const GroupCharts = ({
   if (points.length === 0) return <Text color="inkSoft">Nothing was read in this span; choose a longer one.</Text>;
   if (asTable)
     return (
-      <Box
-        maxH="420px"
-        overflow="auto"
-        tabIndex={0}
-        role="region"
-        aria-label="Readings as a table"
-        borderWidth="1px"
-        borderColor="rule"
-      >
-        <Box as="table" w="100%" fontSize="12px" css={{ '& th, & td': { padding: '2px 8px', textAlign: 'right' } }}>
-          <thead>
-            <tr>
-              <th scope="col">Day</th>
-              <th scope="col">Units a day, mean</th>
-              <th scope="col">Price, mean</th>
-              {group.listings.map((l) => (
-                <th scope="col" key={l.code}>
-                  {l.code}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {group.days
-              .filter((d) => d.day >= from)
-              .toReversed()
-              .map((d) => (
-                <tr key={d.day}>
-                  <td>{day(d.day, market.today)}</td>
-                  <td>{decimal(d.units)}</td>
-                  <td>{money(d.price === null ? null : Math.round(d.price), market)}</td>
-                  {group.listings.map((l) => (
-                    <td key={l.code}>{decimal(d.each[l.code])}</td>
-                  ))}
-                </tr>
-              ))}
-          </tbody>
-        </Box>
-      </Box>
+      <PlainTable
+        label="Readings as a table"
+        maxHeight="420px"
+        rows={group.days.filter((d) => d.day >= from).toReversed()}
+        rowKey={(d) => d.day}
+        columns={[
+          { head: 'Day', cell: (d) => day(d.day, market.today) },
+          { head: 'Units a day, mean', cell: (d) => decimal(d.units) },
+          { head: 'Price, mean', cell: (d) => money(d.price === null ? null : Math.round(d.price), market) },
+          ...group.listings.map((l) => ({
+            head: l.code,
+            cell: (d: WatchGroup['days'][number]) => decimal(d.each[l.code]),
+          })),
+        ]}
+      />
     );
   const rivals = group.listings
     .filter((l) => l.code !== anchor)

@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { GitCompareArrows } from 'lucide-react';
+import { PlainTable } from './plain-table.tsx';
 
 /** Each thing that differs between what was typed here and what another window kept. */
 export interface Difference {
@@ -27,23 +28,17 @@ export const StaleNote = ({
         <Text fontWeight="600">This was changed in another window since you opened it.</Text>
         <Text color="inkSoft">Nothing was overwritten, and what you typed is still here.</Text>
         {differences.length > 0 && (
-          <Box as="table" mt="1" fontSize="13px" css={{ '& th, & td': { textAlign: 'left', paddingRight: '16px' } }}>
-            <thead>
-              <tr>
-                <th scope="col"></th>
-                <th scope="col">Typed here</th>
-                <th scope="col">Kept there</th>
-              </tr>
-            </thead>
-            <tbody>
-              {differences.map((d) => (
-                <tr key={d.name}>
-                  <th scope="row">{d.name}</th>
-                  <td>{d.mine}</td>
-                  <td>{d.newer}</td>
-                </tr>
-              ))}
-            </tbody>
+          <Box mt="1">
+            <PlainTable
+              label="What differs"
+              rows={differences}
+              rowKey={(d) => d.name}
+              columns={[
+                { head: 'What', unseen: true, names: true, cell: (d) => d.name },
+                { head: 'Typed here', align: 'left', cell: (d) => d.mine },
+                { head: 'Kept there', align: 'left', cell: (d) => d.newer },
+              ]}
+            />
           </Box>
         )}
         <Flex gap="2" mt="2">
