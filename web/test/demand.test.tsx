@@ -154,7 +154,7 @@ describe('cards of Demand', () => {
     show(<IncomeCard income={null} dots={[]} cost={undefined} onChange={onChange} onOpen={() => {}} />);
     const field = screen.getByRole('textbox', { name: 'Income target' });
     await userEvent.type(field, 'much{Enter}');
-    expect(screen.getByRole('alert')).toHaveTextContent('no sum of money');
+    expect(screen.getByRole('alert')).toHaveTextContent('This is no number.');
     await userEvent.clear(field);
     await userEvent.type(field, '2500{Enter}');
     expect(onChange.mock.calls).toEqual([[{ amount: 250_000, per: 'month' }]]);
@@ -189,7 +189,7 @@ describe('cards of Demand', () => {
     await userEvent.click(within(card).getByRole('checkbox', { name: /^a season/ }));
     expect(onChange).toHaveBeenCalledWith({ courses: ['season'] });
   });
-  test('settings take what can be meant and keep what was', async () => {
+  test('settings take what can be meant; Escape brings back what was', async () => {
     const share = jest.fn();
     const outlay = jest.fn();
     show(
@@ -202,6 +202,8 @@ describe('cards of Demand', () => {
     await userEvent.clear(most);
     await userEvent.type(most, '200{Enter}');
     expect(share).not.toHaveBeenCalled();
+    expect(screen.getByRole('alert')).toHaveTextContent('Between 5 and 100.');
+    await userEvent.type(most, '{Escape}');
     expect(most).toHaveValue('80');
     await userEvent.clear(most);
     await userEvent.type(most, '50{Enter}');

@@ -12,7 +12,7 @@ import { answering, show } from './render.tsx';
 import { sheet } from './sheet-fixture.ts';
 
 beforeEach(() => localStorage.clear());
-const unitCost = () => screen.getByRole('textbox', { name: 'Unit cost USD' });
+const unitCost = () => screen.getByRole<HTMLInputElement>('textbox', { name: 'Unit cost USD' });
 type Body = Pick<KeptCosting, 'document' | 'version'>;
 /** A costing with another unit cost. */
 const at = (unitCost: number) => withAmount(sheet().costing.document, 'unit-cost', { kind: 'sum', sum: unitCost });
@@ -38,6 +38,20 @@ describe('a document that is kept as it is typed', () => {
     await waitFor(() => expect(asked).toHaveLength(2));
     expect(asked.map((a) => (a.body as Body).version)).toEqual([0, 8]);
     expect(unitCostOf(asked[1]!.body)).toBe(9400);
+  });
+  test('a change is taken back with one press, however many keys it took, and the field shows what is kept', async () => {
+    let version = 0;
+    const asked = answering((_, __, body) => ({ ...(body as Body), version: ++version }));
+    show(<MoneyPanel sheet={sheet()} costing={sheet().costing} />);
+    const undo = screen.getByRole('button', { name: 'Undo' });
+    expect(undo).toBeDisabled();
+    const before = unitCost().value;
+    await userEvent.type(unitCost(), '94');
+    await waitFor(() => expect(unitCostOf(asked.at(-1)?.body ?? { document: at(0) })).toBe(9400));
+    await userEvent.click(undo);
+    expect(unitCost()).toHaveValue(before);
+    expect(undo).toBeDisabled();
+    await waitFor(() => expect(unitCostOf(asked.at(-1)!.body)).not.toBe(9400));
   });
   test('refused as an older one, nothing typed is lost: both stand side by side, and mine is kept on top of the newer', async () => {
     const theirs = { document: at(700), version: 5 };

@@ -6,7 +6,6 @@ import type { Sieve, SiftReply } from '@kettle/contract/sift';
 import { emptyChoice, readSift, type SiftChoice } from '@kettle/core/sift/address';
 import type { LimitKey } from '@kettle/core/sift/limits';
 import { MEASURES } from '@kettle/core/sift/measures';
-import { AddLimit } from '../src/capabilities/sift/add-limit.tsx';
 import { OtherLimitCard } from '../src/capabilities/sift/choice-cards.tsx';
 import { DroppedBar } from '../src/capabilities/sift/dropped-bar.tsx';
 import { NothingLeft, withoutLimit } from '../src/capabilities/sift/nothing-left.tsx';
@@ -14,7 +13,8 @@ import { SieveMenu } from '../src/capabilities/sift/sieve-menu.tsx';
 import { SieveNews } from '../src/capabilities/sift/sieve-news.tsx';
 import { useSift } from '../src/capabilities/sift/use-sift.ts';
 import { siftApi as api } from '../src/ground/api/sift.ts';
-import { Follower } from '../src/ground/ui/follower.ts';
+import { AddLimit } from '../src/ground/limits/add-limit.tsx';
+import { Follower } from '../src/ground/limits/follower.ts';
 import { answering, brief, quayside, show } from './render.tsx';
 
 beforeEach(() => localStorage.clear());

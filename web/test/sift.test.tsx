@@ -5,8 +5,8 @@ import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import type { Range } from '@kettle/core/sift/limits';
 import { measureOf } from '@kettle/core/sift/measures';
-import { LimitCard } from '../src/capabilities/sift/limit-card.tsx';
 import { useSift, type SiftAddress } from '../src/capabilities/sift/use-sift.ts';
+import { LimitCard } from '../src/ground/limits/limit-card.tsx';
 import { show } from './render.tsx';
 
 describe('a limit card', () => {

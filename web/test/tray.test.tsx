@@ -61,6 +61,7 @@ test('a candidate is started from the chosen find with the others as rivals', as
 test('pasted codes: what became of each is said, what was none stays to be mended', async () => {
   show(
     <PasteCodes
+      place="test"
       label="Codes"
       button="Add"
       onAdd={async () => ({ data: { added: ['QS1'], already: ['QS2'], unknown: ['QS9'], noCodes: ['hello'] } })}

@@ -2,12 +2,12 @@ import { expect, jest, test, describe } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { NumberField } from '../src/ground/form/number-field.tsx';
+import { DataTable, type Column } from '../src/ground/ui/data-table.tsx';
 import { count, day, decimal, money, moneyWith, percent, weight, weightWith } from '../src/ground/ui/format.ts';
 import { Mark } from '../src/ground/ui/mark.tsx';
-import { NumberField } from '../src/ground/ui/number-field.tsx';
 import { ProblemNote } from '../src/ground/ui/problem-note.tsx';
 import { Worked } from '../src/ground/ui/worked.tsx';
-import { DataTable, type Column } from '../src/ground/ui/data-table.tsx';
 import { quayside, show } from './render.tsx';
 
 describe('figures as text', () => {

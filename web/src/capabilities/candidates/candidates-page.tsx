@@ -98,6 +98,7 @@ const WatchedListings = () => {
           : 'Readings come with the files you import under Sources.'}
       </Text>
       <PasteCodes
+        place={`watch/${market.id}`}
         label="Listing codes to watch"
         button="Watch"
         onAdd={(text) => add({ params: { marketplace: market.id }, body: { text } })}

@@ -108,6 +108,7 @@ export const LineUpTab = ({ candidate }: { candidate: Candidate }) => {
           </Link>
         </Text>
         <PasteCodes
+          place={`line-up/${candidate.id}`}
           label="Listing codes to add to the line-up"
           button="Add to line-up"
           onAdd={(text) => add({ params: { id: candidate.id }, body: { text } })}

@@ -1,9 +1,10 @@
-import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Candidate } from '@kettle/contract/candidates';
 import type { Stage } from '@kettle/core/documents/stages';
 import { useMoveStageMutation } from '../../ground/api/candidates.ts';
 import { problemOf } from '../../ground/api/problem.ts';
+import { FieldRow, Form, SendButton, TextField, useKeptForm } from '../../ground/form/form.tsx';
 import { day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
@@ -20,11 +21,10 @@ const NEXT: Partial<Record<Stage, [Stage, string]>> = {
 export const StageRail = ({ candidate, today }: { candidate: Candidate; today: string }) => {
   const [move, { error, isLoading }] = useMoveStageMutation();
   const [dropping, setDropping] = useState(false);
-  const [reason, setReason] = useState('');
   const at = PATH.indexOf(candidate.stage);
   const next = NEXT[candidate.stage];
-  const to = (stage: Stage, why?: string): void =>
-    void move({ params: { id: candidate.id }, body: { stage, ...(why ? { reason: why } : {}) } });
+  const to = (stage: Stage, why?: string) =>
+    move({ params: { id: candidate.id }, body: { stage, ...(why ? { reason: why } : {}) } });
   const ruledOut = problemOf(error)?.type === '/problems/ruled-out';
   return (
     <Box>
@@ -62,7 +62,7 @@ export const StageRail = ({ candidate, today }: { candidate: Candidate; today: s
         })}
         <Flex as="li" gap="2" ml="3">
           {next && (
-            <Button size="xs" colorPalette="aubergine" loading={isLoading} onClick={() => to(next[0])}>
+            <Button size="xs" colorPalette="aubergine" loading={isLoading} onClick={() => void to(next[0])}>
               {next[1]}
             </Button>
           )}
@@ -74,30 +74,17 @@ export const StageRail = ({ candidate, today }: { candidate: Candidate; today: s
         </Flex>
       </Flex>
       {dropping && (
-        <Flex gap="2" mt="2" maxW="34rem">
-          <Input
-            size="xs"
-            autoFocus
-            aria-label="Why it is dropped"
-            placeholder="Why? Electronic, seasonal, owned by two …"
-            value={reason}
-            maxLength={400}
-            onChange={(e) => setReason(e.target.value)}
-          />
-          <Button
-            size="xs"
-            colorPalette="aubergine"
-            onClick={() => {
-              setDropping(false);
-              to('dropped', reason);
-            }}
-          >
-            Drop
-          </Button>
-          <Button size="xs" variant="outline" onClick={() => setDropping(false)}>
-            Keep it
-          </Button>
-        </Flex>
+        <Reason
+          place={`drop/${candidate.id}`}
+          label="Why it is dropped"
+          placeholder="Why? Electronic, seasonal, owned by two …"
+          button="Drop"
+          onReason={(reason) => {
+            setDropping(false);
+            return to('dropped', reason);
+          }}
+          onCancel={() => setDropping(false)}
+        />
       )}
       {candidate.stage === 'dropped' && (
         <Text mt="1" color="brick">
@@ -106,20 +93,55 @@ export const StageRail = ({ candidate, today }: { candidate: Candidate; today: s
       )}
       <ProblemNote error={error} />
       {ruledOut && next && (
-        <Flex gap="2" mt="2" maxW="34rem">
-          <Input
-            size="xs"
-            aria-label="Why you go on with it all the same"
-            placeholder="Why all the same? What makes the gate not count here?"
-            value={reason}
-            maxLength={400}
-            onChange={(e) => setReason(e.target.value)}
-          />
-          <Button size="xs" variant="outline" disabled={reason.trim() === ''} onClick={() => to(next[0], reason)}>
-            Go on all the same
-          </Button>
-        </Flex>
+        <Reason
+          place={`all-the-same/${candidate.id}`}
+          label="Why you go on with it all the same"
+          placeholder="Why all the same? What makes the gate not count here?"
+          button="Go on all the same"
+          needed
+          onReason={(reason) => to(next[0], reason)}
+        />
       )}
+    </Box>
+  );
+};
+
+const Reason = ({
+  place,
+  label,
+  placeholder,
+  button,
+  needed = false,
+  onReason,
+  onCancel,
+}: {
+  place: string;
+  label: string;
+  placeholder: string;
+  button: string;
+  needed?: boolean;
+  onReason: (reason: string) => Promise<{ error?: unknown }>;
+  onCancel?: () => void;
+}) => {
+  const form = useKeptForm(`reason/${place}`, { reason: '' }, async ({ reason }) => {
+    const { error } = await onReason(reason);
+    return { error };
+  });
+  return (
+    <Box mt="2" maxW="34rem">
+      <Form of={form}>
+        <FieldRow>
+          <TextField name="reason" label={label} unseenLabel placeholder={placeholder} maxLength={400} autoFocus />
+          <SendButton quiet={needed} {...(needed && { empty: 'reason' })}>
+            {button}
+          </SendButton>
+          {onCancel && (
+            <Button size="2xs" variant="outline" onClick={onCancel}>
+              Keep it
+            </Button>
+          )}
+        </FieldRow>
+      </Form>
     </Box>
   );
 };

@@ -1,7 +1,7 @@
 import type { CostAmount, CostLine } from '@kettle/core/documents/costing';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
+import { NumberField } from '../../ground/form/number-field.tsx';
 import { useMarket } from '../../ground/market/market.ts';
-import { NumberField } from '../../ground/ui/number-field.tsx';
 
 const notBelowZero = (x: number): string | null => (x < 0 ? 'This cannot be below 0.' : null);
 const aShare = (x: number): string | null => (x < 0 || x > 100 ? 'Between 0 and 100.' : null);

@@ -1,7 +1,7 @@
 import type { Marketplace } from '@kettle/contract/sources';
 import type { CostAmount, CostingDocument } from '@kettle/core/documents/costing';
+import type { Difference } from '../../ground/form/stale-note.tsx';
 import { money, percent } from '../../ground/ui/format.ts';
-import type { Difference } from '../../ground/ui/stale-note.tsx';
 
 const inWords = (amount: CostAmount | undefined, market: Marketplace): string => {
   const sum = (minor: number | null): string => (minor === null ? 'not known' : money(minor, market));

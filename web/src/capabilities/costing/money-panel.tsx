@@ -1,4 +1,5 @@
-import { Box, Flex, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { Undo2 } from 'lucide-react';
 import type { KeptCosting } from '@kettle/contract/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
 import { costing, UNIT_COST, withAmount } from '@kettle/core/costing/costing';
@@ -6,12 +7,12 @@ import { priceForProfit } from '@kettle/core/costing/price-for-profit';
 import type { CostAmount, CostingDocument, CostLine } from '@kettle/core/documents/costing';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
 import { useKeepCandidateCostingMutation, useKeepQuickCostingMutation } from '../../ground/api/costing.ts';
+import { NumberField } from '../../ground/form/number-field.tsx';
+import { StaleNote } from '../../ground/form/stale-note.tsx';
+import { newerOf, useKeptDocument } from '../../ground/form/use-kept-document.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { money, percent } from '../../ground/ui/format.ts';
-import { NumberField } from '../../ground/ui/number-field.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { StaleNote } from '../../ground/ui/stale-note.tsx';
-import { newerOf, useKeptDocument } from '../../ground/ui/use-kept-document.ts';
 import { CostLineFields } from './cost-line-fields.tsx';
 import { costingDifferences } from './costing-differences.ts';
 
@@ -38,6 +39,7 @@ export const MoneyPanel = ({
   const {
     draft: { document },
     change,
+    undo,
     newer,
     takeNewer,
     keepMine,
@@ -112,6 +114,9 @@ export const MoneyPanel = ({
             {fieldsOf('launch')}
           </>
         )}
+        <Button size="2xs" variant="outline" alignSelf="flex-end" disabled={undo === null} onClick={() => undo?.()}>
+          <Undo2 size={13} aria-hidden /> Undo
+        </Button>
       </Flex>
       {/* What comes out stands beside what goes in, so that each change is seen at once. */}
       <Box flex={full ? '1 1 300px' : undefined} position={full ? 'sticky' : undefined} top="4">

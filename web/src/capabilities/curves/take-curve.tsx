@@ -1,9 +1,18 @@
-import { Box, Button, FileUpload, Flex, Heading, Input, Text, Textarea } from '@chakra-ui/react';
+import { Box, Button, FileUpload, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { CurveFile } from '@kettle/contract/curves';
 import { knotsFault } from '@kettle/core/estimate/rank-curve';
 import { numberFromText } from '@kettle/core/money/money';
 import { useTakeCurveMutation } from '../../ground/api/curves.ts';
+import {
+  FieldRow,
+  Form,
+  LongTextField,
+  SendButton,
+  TextField,
+  useKeptForm,
+  useTypedValues,
+} from '../../ground/form/form.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
@@ -25,21 +34,33 @@ const knotsFrom = (text: string): { knots: CurveFile['knots']; fault: string | n
 /** A curve of one's own: points typed or pasted, or a file in the open format. */
 export const TakeCurve = ({ category }: { category: string | null }) => {
   const market = useMarket();
-  const [text, setText] = useState('');
-  const [of, setOf] = useState<string | null>(null);
-  const [spread, setSpread] = useState('30');
   const [read, setRead] = useState<string | null>(null);
   const [round, setRound] = useState(0);
-  const [take, { error, isLoading, isSuccess }] = useTakeCurveMutation();
-  const { knots, fault } = knotsFrom(text);
-  const percent = numberFromText(spread);
-  const target = of ?? category ?? '*';
-  const send = (file: CurveFile): void => void take({ params: { marketplace: market.id }, body: file });
+  const [take, { error, isSuccess }] = useTakeCurveMutation();
+  const send = (file: CurveFile) => take({ params: { marketplace: market.id }, body: file });
+  const form = useKeptForm(
+    `curve/${market.id}/${category ?? '*'}`,
+    { category: category ?? '*', spread: '30', points: '' },
+    ({ category: of, spread, points }) =>
+      send({
+        format: 'cold-kettle/rank-curve',
+        version: 1,
+        category: of.trim(),
+        validFrom: market.today,
+        source: 'your own',
+        residual: Math.log(1 + numberFromText(spread)! / 100),
+        knots: knotsFrom(points).knots,
+        reviewRate: null,
+        reviewSpread: null,
+      }),
+  );
+  const { points } = useTypedValues(form);
+  const { knots, fault } = knotsFrom(points);
   const fromFile = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     setRound((n) => n + 1);
     try {
-      send(JSON.parse(await file.text()) as CurveFile);
+      void send(JSON.parse(await file.text()) as CurveFile);
       setRead(null);
     } catch {
       setRead(`${file.name} is no JSON file.`);
@@ -50,89 +71,54 @@ export const TakeCurve = ({ category }: { category: string | null }) => {
       <Heading as="h2" fontSize="15px" mb="1">
         Take in a curve of your own
       </Heading>
-      <Flex gap="3" wrap="wrap" align="flex-end">
-        <label>
-          Category (* for all others)
-          <Input
-            size="xs"
-            w="280px"
-            bg="paper"
-            display="block"
-            value={target}
-            onChange={(e) => setOf(e.target.value)}
+      <Form of={form} tellsProblem={false}>
+        <FieldRow>
+          <TextField name="category" label="Category (* for all others)" width="280px" required />
+          <TextField
+            name="spread"
+            label="Listings spread around it, ± %"
+            width="90px"
+            inputMode="decimal"
+            fault={(text) => ((numberFromText(text) ?? 0) > 0 ? null : 'A number above 0.')}
           />
-        </label>
-        <label>
-          Listings spread around it, ± %
-          <Input
-            size="xs"
-            w="90px"
-            bg="paper"
-            display="block"
-            value={spread}
-            onChange={(e) => setSpread(e.target.value)}
+        </FieldRow>
+        <Box mt="2">
+          <LongTextField
+            name="points"
+            label="A rank and units a day a line"
+            rows={5}
+            figures
+            placeholder={'1\t120\n100\t9.5\n2000\t0.4'}
           />
-        </label>
-      </Flex>
-      <Box as="label" display="block" mt="2">
-        A rank and units a day a line
-        <Textarea
-          size="xs"
-          rows={5}
-          bg="paper"
-          className="figures"
-          placeholder={'1\t120\n100\t9.5\n2000\t0.4'}
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </Box>
-      {fault && (
-        <Text color="brick" role="alert">
-          {fault}
-        </Text>
-      )}
-      <Flex gap="2" mt="2" align="center" wrap="wrap">
-        <Button
-          size="xs"
-          colorPalette="aubergine"
-          loading={isLoading}
-          disabled={knots.length < 2 || fault !== null || percent === null || percent <= 0}
-          onClick={() =>
-            send({
-              format: 'cold-kettle/rank-curve',
-              version: 1,
-              category: target.trim(),
-              validFrom: market.today,
-              source: 'your own',
-              residual: Math.log(1 + percent! / 100),
-              knots,
-              reviewRate: null,
-              reviewSpread: null,
-            })
-          }
-        >
-          Put these points in force
-        </Button>
-        <FileUpload.Root
-          key={round}
-          accept=".json,application/json"
-          maxFiles={1}
-          w="auto"
-          onFileAccept={({ files }) => void fromFile(files[0])}
-        >
-          <FileUpload.HiddenInput aria-label="Curve file" />
-          <FileUpload.Trigger asChild>
-            <Button size="xs" variant="outline" bg="paper">
-              Or take a file in (JSON)
-            </Button>
-          </FileUpload.Trigger>
-        </FileUpload.Root>
-        {isSuccess && (
-          <Text color="verdigris" role="status">
-            ● The curve was taken in; estimates follow.
+        </Box>
+        {fault && (
+          <Text color="brick" role="alert">
+            {fault}
           </Text>
         )}
-      </Flex>
+        <Flex gap="2" mt="2" align="center" wrap="wrap">
+          <SendButton disabled={knots.length < 2 || fault !== null}>Put these points in force</SendButton>
+          <FileUpload.Root
+            key={round}
+            accept=".json,application/json"
+            maxFiles={1}
+            w="auto"
+            onFileAccept={({ files }) => void fromFile(files[0])}
+          >
+            <FileUpload.HiddenInput aria-label="Curve file" />
+            <FileUpload.Trigger asChild>
+              <Button size="xs" variant="outline" bg="paper">
+                Or take a file in (JSON)
+              </Button>
+            </FileUpload.Trigger>
+          </FileUpload.Root>
+          {isSuccess && (
+            <Text color="verdigris" role="status">
+              ● The curve was taken in; estimates follow.
+            </Text>
+          )}
+        </Flex>
+      </Form>
       {read && (
         <Text color="brick" role="alert">
           {read}

@@ -1,14 +1,14 @@
-import { useState } from 'react';
 import type { NicheList, TermList } from '@kettle/contract/demand';
 import type { Category } from '@kettle/contract/sources';
 import { COURSE_NAMES, COURSES, type DemandChoice, type OutlayTerms } from '@kettle/core/demand/choice';
 import { numberFromText } from '@kettle/core/money/money';
 import { boundFromText, boundToText } from '@kettle/core/sift/address';
+import { SmallNumber } from '../../ground/form/small-number.tsx';
+import { CategoryPicker } from '../../ground/limits/category-picker.tsx';
+import { Card, Cost } from '../../ground/limits/limit-card.tsx';
+import { WordsField } from '../../ground/limits/words-field.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { count } from '../../ground/ui/format.ts';
-import { WordsField } from '../sift/choice-cards.tsx';
-import { CategoryPicker } from '../sift/kind-card.tsx';
-import { Card, Cost } from '../sift/limit-card.tsx';
 
 type Reply = NicheList | TermList;
 
@@ -96,39 +96,16 @@ export const CourseCard = ({
   </Card>
 );
 
-/** A small number beside a limit: kept once it is left. */
-const Setting = ({ label, value, onChange }: { label: string; value: string; onChange: (text: string) => boolean }) => {
-  const [typed, setTyped] = useState<string | null>(null);
-  const settle = (): void => {
-    if (typed !== null) onChange(typed);
-    setTyped(null);
-  };
-  return (
-    <input
-      className="setting"
-      aria-label={label}
-      inputMode="decimal"
-      value={typed ?? value}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={settle}
-      onKeyDown={(e) => e.key === 'Enter' && settle()}
-    />
-  );
-};
-
 /** What "most" of the clicks means. */
 export const ShareSetting = ({ share, onChange }: { share: number; onChange: (share: number) => void }) => (
   <div className="settings">
     most ={' '}
-    <Setting
+    <SmallNumber
       label="Share of the clicks that counts as most, in per cent"
-      value={String(Math.round(100 * share))}
-      onChange={(text) => {
-        const n = (numberFromText(text) ?? Number.NaN) / 100;
-        if (!(n >= 0.05 && n <= 1)) return false;
-        onChange(n);
-        return true;
-      }}
+      value={share}
+      {...inPercent(0)}
+      fault={(n) => (n >= 0.05 && n <= 1 ? null : 'Between 5 and 100.')}
+      onChange={onChange}
     />{' '}
     % of clicks
   </div>
@@ -143,32 +120,36 @@ export const OutlaySetting = ({
   onChange: (outlay: OutlayTerms) => void;
 }) => {
   const market = useMarket();
-  const put = (key: keyof OutlayTerms, value: number | null): boolean => {
-    if (value === null || !(value >= 0)) return false;
-    onChange({ ...outlay, [key]: value });
-    return true;
-  };
+  const numberOf = (key: keyof OutlayTerms) => ({
+    value: outlay[key],
+    fault: (n: number) => (n >= 0 ? null : 'This cannot be below 0.'),
+    onChange: (n: number) => onChange({ ...outlay, [key]: n }),
+  });
   return (
     <div className="settings">
-      stock of{' '}
-      <Setting
-        label="Months of stock"
-        value={String(outlay.months)}
-        onChange={(t) => put('months', numberFromText(t))}
-      />{' '}
-      months at{' '}
-      <Setting
+      stock of <SmallNumber label="Months of stock" {...numberOf('months')} /> months at{' '}
+      <SmallNumber
         label="Landed cost as a share of the price, in per cent"
-        value={String(Number((100 * outlay.costShare).toFixed(1)))}
-        onChange={(t) => put('costShare', (numberFromText(t) ?? Number.NaN) / 100)}
+        {...numberOf('costShare')}
+        {...inPercent(1)}
       />{' '}
       % of price, and{' '}
-      <Setting
+      <SmallNumber
         label="Samples, pictures and launch advertising"
-        value={boundToText(outlay.fixed, 'money', market)}
-        onChange={(t) => put('fixed', boundFromText(t, 'money', market))}
+        {...numberOf('fixed')}
+        show={(n) => boundToText(n, 'money', market)}
+        read={(text) => boundFromText(text, 'money', market)}
       />{' '}
       {market.currency}
     </div>
   );
 };
+
+/** A share as people type it. */
+const inPercent = (digits: number) => ({
+  show: (share: number) => String(Number((100 * share).toFixed(digits))),
+  read: (text: string) => {
+    const n = numberFromText(text);
+    return n === null ? null : n / 100;
+  },
+});

@@ -2,12 +2,12 @@ import type { NicheRow, TermRow } from '@kettle/contract/demand';
 import type { Marketplace } from '@kettle/contract/sources';
 import { measuresOf, type DemandKey } from '@kettle/core/demand/choice';
 import { unitSuffix } from '@kettle/core/sift/sentence';
+import type { AnyMeasure } from '../../ground/limits/limit-card.tsx';
 import type { Column } from '../../ground/ui/data-table.tsx';
 import { count } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { Spark } from '../../ground/ui/spark.tsx';
 import { measured } from '../sheet/listing-columns.tsx';
-import type { AnyMeasure } from '../sift/limit-card.tsx';
 
 const AT_FIRST: Readonly<Record<'niches' | 'terms', readonly DemandKey[]>> = {
   niches: [

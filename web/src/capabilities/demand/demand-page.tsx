@@ -12,6 +12,8 @@ import { demandMeasure, measuresOf, type DemandKey } from '@kettle/core/demand/c
 import { demandSentence } from '@kettle/core/demand/sentence';
 import { useDemandListInfiniteQuery } from '../../ground/api/demand.ts';
 import { useCategoriesQuery } from '../../ground/api/marketplaces.ts';
+import { AddLimit, type Offer } from '../../ground/limits/add-limit.tsx';
+import { LimitCard, type AnyMeasure } from '../../ground/limits/limit-card.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { kept } from '../../ground/state/kept.ts';
 import { DataTable } from '../../ground/ui/data-table.tsx';
@@ -23,8 +25,6 @@ import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { BESIDE_SHEET } from '../../ground/ui/side-panel.tsx';
 import { useKeys } from '../../ground/ui/use-keys.ts';
 import { useUndoKey } from '../../ground/ui/use-undo-key.ts';
-import { AddLimit, type Offer } from '../sift/add-limit.tsx';
-import { LimitCard, type AnyMeasure } from '../sift/limit-card.tsx';
 import { CourseCard, OutlaySetting, ShareSetting, WhereCard } from './demand-cards.tsx';
 import { nicheColumns, termColumns } from './demand-columns.tsx';
 import { IncomeCard } from './income-card.tsx';

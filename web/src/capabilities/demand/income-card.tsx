@@ -2,9 +2,10 @@ import { useState } from 'react';
 import type { NicheList } from '@kettle/contract/demand';
 import { priceForIncome, type IncomeTarget } from '@kettle/core/demand/income';
 import { boundFromText, boundToText } from '@kettle/core/sift/address';
+import { useTypedNumber } from '../../ground/form/use-typed-number.ts';
+import { Card, Cost } from '../../ground/limits/limit-card.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, moneyWith } from '../../ground/ui/format.ts';
-import { Card } from '../sift/limit-card.tsx';
 
 interface Props {
   income: IncomeTarget | null;
@@ -17,18 +18,16 @@ interface Props {
 /** What a product shall bring in: a limit on price × units itself, with the curve of all combinations that reach it. */
 export const IncomeCard = ({ income, dots, cost, onChange, onOpen }: Props) => {
   const market = useMarket();
-  const [typed, setTyped] = useState<string | null>(null);
   const [per, setPer] = useState<IncomeTarget['per']>(income?.per ?? 'month');
-  const [fault, setFault] = useState(false);
   const shownPer = income?.per ?? per;
-  const settle = (): void => {
-    if (typed === null) return;
-    const amount = typed.trim() === '' ? null : boundFromText(typed, 'money', market);
-    if (typed.trim() !== '' && (amount === null || amount <= 0)) return setFault(true);
-    setFault(false);
-    setTyped(null);
-    onChange(amount === null ? null : { amount, per: shownPer });
-  };
+  const { wrong, input } = useTypedNumber({
+    value: income?.amount ?? null,
+    mayBeEmpty: true,
+    show: (amount) => boundToText(amount, 'money', market),
+    read: (text) => boundFromText(text, 'money', market),
+    fault: (amount) => (amount > 0 ? null : 'A target must be above 0.'),
+    onChange: (amount) => onChange(amount === null ? null : { amount, per: shownPer }),
+  });
   const meets = dots?.filter((d) => d.meets).length ?? 0;
   return (
     <Card
@@ -39,16 +38,7 @@ export const IncomeCard = ({ income, dots, cost, onChange, onOpen }: Props) => {
       set={income !== null}
     >
       <div className="words">
-        <input
-          aria-label="Income target"
-          inputMode="decimal"
-          placeholder="none, e.g. 2500"
-          value={typed ?? (income ? boundToText(income.amount, 'money', market) : '')}
-          aria-invalid={fault}
-          onChange={(e) => setTyped(e.target.value)}
-          onBlur={settle}
-          onKeyDown={(e) => e.key === 'Enter' && settle()}
-        />
+        <input aria-label="Income target" placeholder="none, e.g. 2500" {...input} />
         <select
           aria-label="Income per"
           value={shownPer}
@@ -63,23 +53,17 @@ export const IncomeCard = ({ income, dots, cost, onChange, onOpen }: Props) => {
           <option value="year">a year</option>
         </select>
       </div>
-      {fault && (
+      {wrong && (
         <div role="alert" className="wrong">
-          This is no sum of money.
+          {wrong}
         </div>
       )}
       {income ? (
         <>
           <Curve income={income} dots={dots ?? []} onOpen={onOpen} />
           <div className="cost">
-            {meets} meet it{cost ? `, ` : ''}
-            {cost ? (
-              <span className="costs">
-                <b>+{count(cost)}</b> without it
-              </span>
-            ) : (
-              ''
-            )}
+            {meets} meet it{cost ? ', ' : ''}
+            <Cost n={cost} />
           </div>
         </>
       ) : (

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { demandCards, demandLimits, type DemandCard } from '@kettle/contract/demand';
 import { readDemand, writeDemand, type DemandChoice } from '@kettle/core/demand/choice';
+import { useLimits, type AddressForm, type LimitAddress } from '../../ground/limits/use-limits.ts';
 import { useMarket } from '../../ground/market/market.ts';
-import { useLimits, type AddressForm, type LimitAddress } from '../../ground/ui/use-limits.ts';
 
 /** Under which name the browser keeps what was last asked of Demand. */
 export const demandSitting = (marketplace: string): string => `demand/${marketplace}`;

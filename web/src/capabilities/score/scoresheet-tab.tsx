@@ -6,14 +6,14 @@ import type { Marketplace } from '@kettle/contract/sources';
 import { SCORE_MEASURES, type Criterion, type Gate, type ScoreMeasure } from '@kettle/core/documents/scoresheet';
 import { api } from '../../ground/api/api.ts';
 import { useAnswerMutation, useCandidateScoreQuery, useScoresheetQuery } from '../../ground/api/candidates.ts';
+import { StaleNote } from '../../ground/form/stale-note.tsx';
+import { useKeptChanges } from '../../ground/form/use-kept-document.ts';
+import { useTyped } from '../../ground/form/use-typed.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { decimal, money } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { StaleNote } from '../../ground/ui/stale-note.tsx';
-import { useKeptChanges } from '../../ground/ui/use-kept-document.ts';
-import { useTyped } from '../../ground/ui/use-typed.ts';
 
 const GROUPS: [Criterion['group'], string][] = [
   ['demand', 'Demand'],

@@ -1,15 +1,15 @@
-import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { CraftKey } from '@kettle/contract/sheet';
 import { numberFromText } from '@kettle/core/money/money';
 import { useOverruleCraftMutation, useSurroundingsQuery } from '../../ground/api/sheet.ts';
+import { FieldRow, Form, SendButton, TextField, useKeptForm } from '../../ground/form/form.tsx';
+import { newerOf } from '../../ground/form/use-kept-document.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { day, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';
-import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { newerOf } from '../../ground/ui/use-kept-document.ts';
 
 type Part = ListingSheet['craft']['parts'][number];
 const NAMES: Record<CraftKey, string> = {
@@ -104,79 +104,50 @@ const PartRow = ({ sheet, part, shelf }: { sheet: ListingSheet; part: Part; shel
   );
 };
 
+const wholePoints = (text: string): string | null => {
+  const number = numberFromText(text);
+  return number === null || !Number.isInteger(number) || number < 0 || number > 100
+    ? 'A whole number from 0 to 100.'
+    : null;
+};
+
 const OverruleForm = ({ code, part, onDone }: { code: string; part: Part; onDone: () => void }) => {
   const market = useMarket();
-  const [points, setPoints] = useState(String(part.points));
-  const [note, setNote] = useState(part.overruled?.note ?? '');
-  const [overrule, { error, isLoading }] = useOverruleCraftMutation();
-  const number = numberFromText(points);
+  const [overrule, { error }] = useOverruleCraftMutation();
   const newer = newerOf<{ points: number | null; note: string }>(error);
-  const wrong = number === null || !Number.isInteger(number) || number < 0 || number > 100;
-  const send = async (value: number | null): Promise<void> => {
+  const send = async (points: number | null, note: string) => {
     const result = await overrule({
       params: { marketplace: market.id, code, part: part.key },
-      body: {
-        points: value,
-        note: value === null ? '' : note,
-        version: newer?.version ?? part.overruled?.version ?? 0,
-      },
+      body: { points, note, version: newer?.version ?? part.overruled?.version ?? 0 },
     });
     if ('data' in result) onDone();
+    return result;
   };
+  const first = { points: String(part.points), note: part.overruled?.note ?? '' };
+  const form = useKeptForm(`craft/${market.id}/${code}/${part.key}`, first, ({ points, note }) =>
+    send(numberFromText(points), note),
+  );
   return (
-    <Flex asChild gap="2" mt="1" align="flex-end" wrap="wrap">
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (!wrong) void send(number);
-        }}
+    <Box mt="1">
+      <Form
+        of={form}
+        keeps={
+          newer
+            ? `There ${newer.points === null ? 'the rubric decides again' : `${newer.points} points were kept`}${newer.note ? `, “${newer.note}”` : ''}. What you typed is still here; keep it once more to put it in the place of that.`
+            : undefined
+        }
       >
-        <label>
-          Points, 0 to 100
-          <Input
-            size="xs"
-            w="80px"
-            bg="paper"
-            display="block"
-            value={points}
-            onChange={(e) => setPoints(e.target.value)}
-          />
-        </label>
-        <label>
-          Why
-          <Input
-            size="xs"
-            w="240px"
-            bg="paper"
-            display="block"
-            maxLength={400}
-            placeholder="what you saw on the page"
-            value={note}
-            onChange={(e) => setNote(e.target.value)}
-          />
-        </label>
-        <Button type="submit" size="2xs" colorPalette="aubergine" loading={isLoading} disabled={wrong}>
-          Keep my judgement
-        </Button>
-        {part.overruled && (
-          <Button size="2xs" variant="outline" onClick={() => void send(null)}>
-            Back to the rubric
-          </Button>
-        )}
-        {wrong && (
-          <Text color="brick" role="alert">
-            A whole number from 0 to 100.
-          </Text>
-        )}
-        <ProblemNote
-          error={error}
-          kept={
-            newer
-              ? `There ${newer.points === null ? 'the rubric decides again' : `${newer.points} points were kept`}${newer.note ? `, “${newer.note}”` : ''}. What you typed is still here; keep it once more to put it in the place of that.`
-              : 'What you typed is still here.'
-          }
-        />
-      </form>
-    </Flex>
+        <FieldRow>
+          <TextField name="points" label="Points, 0 to 100" width="80px" inputMode="numeric" fault={wholePoints} />
+          <TextField name="note" label="Why" width="240px" maxLength={400} placeholder="what you saw on the page" />
+          <SendButton>Keep my judgement</SendButton>
+          {part.overruled && (
+            <Button size="2xs" variant="outline" onClick={() => void send(null, '')}>
+              Back to the rubric
+            </Button>
+          )}
+        </FieldRow>
+      </Form>
+    </Box>
   );
 };

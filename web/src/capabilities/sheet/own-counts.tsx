@@ -1,15 +1,21 @@
-import { Box, Button, Flex, IconButton, Input, Text, Textarea } from '@chakra-ui/react';
+import { Box, Button, Flex, IconButton, Text } from '@chakra-ui/react';
 import { X } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { OwnCount } from '@kettle/contract/sheet';
 import { parseCounts } from '@kettle/core/estimate/own-counts';
 import { useKeepCountsMutation } from '../../ground/api/sheet.ts';
+import {
+  FieldRow,
+  Form,
+  LongTextField,
+  SendButton,
+  TextField,
+  useKeptForm,
+  useTypedValues,
+} from '../../ground/form/form.tsx';
 import { useMarket } from '../../ground/market/market.ts';
-import { kept } from '../../ground/state/kept.ts';
 import { count, day } from '../../ground/ui/format.ts';
-import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { useTyped } from '../../ground/ui/use-typed.ts';
 
 /** Stock that the seller counted: typed a line at a time, or pasted; the estimate follows at once. */
 export const OwnCounts = ({ sheet }: { sheet: ListingSheet }) => {
@@ -17,15 +23,14 @@ export const OwnCounts = ({ sheet }: { sheet: ListingSheet }) => {
   const { ownCounts, listing, today } = sheet;
   const [open, setOpen] = useState(false);
   const [removed, setRemoved] = useState<OwnCount | null>(null);
-  const [keep, { error, isLoading }] = useKeepCountsMutation();
+  const [keep] = useKeepCountsMutation();
   const shown = new Map(ownCounts.map((c) => [c.day, c.stock]));
   // Each count says which one it takes the place of, so that one of another window is not overwritten unseen.
-  const send = async (counts: OwnCount[], remove: string[]): Promise<boolean> =>
-    'data' in
-    (await keep({
+  const send = (counts: OwnCount[], remove: string[]) =>
+    keep({
       params: { marketplace: market.id, code: listing.code },
       body: { counts: counts.map((c) => ({ ...c, was: shown.get(c.day) ?? null })), remove },
-    }));
+    });
   return (
     <Box mt="2" fontSize="13px">
       <Button size="2xs" variant="outline" aria-expanded={open} onClick={() => setOpen(!open)}>
@@ -37,13 +42,7 @@ export const OwnCounts = ({ sheet }: { sheet: ListingSheet }) => {
             Count the stock on different days, at about the same hour: what is missing was sold. Two weeks of counts
             make a fair figure; counts further apart than two weeks are not compared.
           </Text>
-          <CountForm
-            place={`${market.id}/${listing.code}`}
-            today={today}
-            isLoading={isLoading}
-            onKeep={(counts) => send(counts, [])}
-          />
-          <ProblemNote error={error} kept="What you typed is still here." />
+          <CountForm place={`${market.id}/${listing.code}`} today={today} onKeep={(counts) => send(counts, [])} />
           {ownCounts.length > 0 && (
             <Box
               as="ul"
@@ -111,111 +110,68 @@ const changeInWords = (now: OwnCount, before: OwnCount | undefined): string => {
 const CountForm = ({
   place,
   today,
-  isLoading,
   onKeep,
 }: {
   place: string;
   today: string;
-  isLoading: boolean;
-  onKeep: (counts: OwnCount[]) => Promise<boolean>;
+  onKeep: (counts: OwnCount[]) => Promise<{ error?: unknown }>;
 }) => {
-  const [pasting, setPasting] = useState(() => kept(`typed/counts/${place}`) !== null);
-  const [text, setText] = useTyped(`counts/${place}`);
-  const [one, setOne] = useState({ day: today, stock: '', seller: '' });
-  const typed = pasting ? text : one.stock.trim() === '' ? '' : `${one.day}\t${one.stock}\t${one.seller}`;
-  const { counts, faults } = useMemo(() => parseCounts(typed, today), [typed, today]);
-  const submit = async (): Promise<void> => {
-    if (counts.length > 0 && faults.length === 0 && (await onKeep(counts))) {
-      setText('');
-      setOne({ ...one, stock: '' });
-    }
-  };
+  const countsOf = ({ pasting, lines, day, stock, seller }: Typed): ReturnType<typeof parseCounts> =>
+    parseCounts(pasting ? lines : stock.trim() === '' ? '' : `${day}\t${stock}\t${seller}`, today);
+  const form = useKeptForm<Typed>(
+    `counts/${place}`,
+    { pasting: '', lines: '', day: today, stock: '', seller: '' },
+    async (typed) => {
+      const { error } = await onKeep(countsOf(typed).counts);
+      return { error, then: { lines: '', stock: '' } };
+    },
+  );
+  const typed = useTypedValues(form);
+  const { counts, faults } = countsOf(typed);
   return (
-    <Box asChild>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          void submit();
-        }}
-      >
-        {pasting ? (
-          <label>
-            A date and a number a line, as copied from two columns; a third column names the seller
-            <Textarea
-              size="xs"
-              rows={5}
-              bg="paper"
-              className="figures"
-              placeholder={'2026-11-20\t140\n2026-11-24\t96'}
-              value={text}
-              onChange={(e) => setText(e.target.value)}
-            />
-          </label>
-        ) : (
-          <Flex gap="2" align="flex-end" wrap="wrap">
-            <label>
-              Day
-              <Input
-                type="date"
-                size="xs"
-                w="140px"
-                bg="paper"
-                display="block"
-                max={today}
-                value={one.day}
-                onChange={(e) => setOne({ ...one, day: e.target.value })}
-              />
-            </label>
-            <label>
-              Pieces in stock
-              <Input
-                size="xs"
-                w="100px"
-                bg="paper"
-                display="block"
-                inputMode="numeric"
-                value={one.stock}
-                onChange={(e) => setOne({ ...one, stock: e.target.value })}
-              />
-            </label>
-            <label>
-              Whose (if several sell it)
-              <Input
-                size="xs"
-                w="150px"
-                bg="paper"
-                display="block"
-                maxLength={120}
-                value={one.seller}
-                onChange={(e) => setOne({ ...one, seller: e.target.value })}
-              />
-            </label>
-          </Flex>
-        )}
-        {faults.slice(0, 5).map((f) => (
-          <Text key={f.line} color="brick" role="alert">
-            {pasting && `Line ${f.line}: `}
-            {f.reason}
-          </Text>
-        ))}
-        <Flex gap="2" mt="2" align="center">
-          <Button
-            type="submit"
-            size="2xs"
-            colorPalette="aubergine"
-            // Its words are hidden while it waits; its name is not.
-            aria-label={counts.length > 1 ? `Keep ${counts.length} counts` : 'Keep the count'}
-            loading={isLoading}
-            disabled={counts.length === 0 || faults.length > 0}
-          >
-            {counts.length > 1 ? `Keep ${counts.length} counts` : 'Keep the count'}
-          </Button>
-          <Button size="2xs" variant="outline" onClick={() => setPasting(!pasting)}>
-            {pasting ? 'Type one instead' : 'Paste many'}
-          </Button>
-          <Text color="inkSoft">Files of counts are taken in under Sources.</Text>
-        </Flex>
-      </form>
-    </Box>
+    <Form of={form}>
+      {typed.pasting ? (
+        <LongTextField
+          name="lines"
+          label="A date and a number a line, as copied from two columns; a third column names the seller"
+          rows={5}
+          figures
+          placeholder={'2026-11-20\t140\n2026-11-24\t96'}
+        />
+      ) : (
+        <FieldRow>
+          <TextField name="day" label="Day" type="date" width="140px" max={today} />
+          <TextField name="stock" label="Pieces in stock" width="100px" inputMode="numeric" />
+          <TextField name="seller" label="Whose (if several sell it)" width="150px" maxLength={120} />
+        </FieldRow>
+      )}
+      {faults.slice(0, 5).map((f) => (
+        <Text key={f.line} color="brick" role="alert">
+          {typed.pasting && `Line ${f.line}: `}
+          {f.reason}
+        </Text>
+      ))}
+      <Flex gap="2" mt="2" align="center">
+        <SendButton disabled={counts.length === 0 || faults.length > 0}>
+          {counts.length > 1 ? `Keep ${counts.length} counts` : 'Keep the count'}
+        </SendButton>
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => form.form.setValue('pasting', typed.pasting ? '' : 'pasting')}
+        >
+          {typed.pasting ? 'Type one instead' : 'Paste many'}
+        </Button>
+        <Text color="inkSoft">Files of counts are taken in under Sources.</Text>
+      </Flex>
+    </Form>
   );
 };
+
+interface Typed extends Record<string, string> {
+  pasting: '' | 'pasting';
+  lines: string;
+  day: string;
+  stock: string;
+  seller: string;
+}

@@ -2,19 +2,19 @@ import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { fieldsOf } from '@kettle/core/documents/shapes';
 import { PARTS, ShelfRules, type PartKey, type PartMap } from '@kettle/core/documents/shelf-rules';
-import { numberFromText } from '@kettle/core/money/money';
 import type { Openness } from '@kettle/core/shelf/reading';
 import { PART_INPUTS, PART_NAMES, shelfRulesFault, STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import { api } from '../../ground/api/api.ts';
 import { useKeepShelfRulesMutation } from '../../ground/api/demand.ts';
+import { DocumentNumber } from '../../ground/form/document-number.tsx';
+import { SmallNumber } from '../../ground/form/small-number.tsx';
+import { StaleNote, type Difference } from '../../ground/form/stale-note.tsx';
+import { useKeptChanges } from '../../ground/form/use-kept-document.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
-import { DocumentNumber } from '../../ground/ui/document-number.tsx';
 import { count, decimal } from '../../ground/ui/format.ts';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { StaleNote, type Difference } from '../../ground/ui/stale-note.tsx';
-import { useKeptChanges } from '../../ground/ui/use-kept-document.ts';
 import './rules-editor.css';
 
 const FIELDS = fieldsOf(ShelfRules);
@@ -136,7 +136,7 @@ export const RulesEditor = ({
                 head: 'Weight',
                 align: 'left',
                 cell: (key) => (
-                  <NumberCell
+                  <SmallNumber
                     label={`Weight of ${PART_NAMES[key]}`}
                     value={rules.parts[key].weight}
                     onChange={(weight) => setPart(key, { weight })}
@@ -184,45 +184,17 @@ export const RulesEditor = ({
   );
 };
 
-/** A number that holds once it is left; what is no number goes back to what it was. */
-const NumberCell = ({
-  label,
-  value,
-  onChange,
-}: {
-  label: string;
-  value: number;
-  onChange: (value: number) => void;
-}) => {
-  const [typed, setTyped] = useState<string | null>(null);
-  const settle = (): void => {
-    const number = typed === null ? null : numberFromText(typed);
-    setTyped(null);
-    if (number !== null && number >= 0 && number !== value) onChange(number);
-  };
-  return (
-    <input
-      aria-label={label}
-      inputMode="decimal"
-      value={typed ?? String(value)}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={settle}
-      onKeyDown={(e) => e.key === 'Enter' && settle()}
-    />
-  );
-};
-
 const MapCells = ({ name, map, onChange }: { name: string; map: PartMap; onChange: (map: PartMap) => void }) => (
   <span className="map">
     {map.map(([x, y], i) => (
       <span key={i} className="point">
-        <NumberCell
+        <SmallNumber
           label={`${name}, point ${i + 1}: from`}
           value={x}
           onChange={(v) => onChange(map.map((p, j) => (j === i ? [v, p[1]] : p)))}
         />
         <span aria-hidden>→</span>
-        <NumberCell
+        <SmallNumber
           label={`${name}, point ${i + 1}: to`}
           value={y}
           onChange={(v) => onChange(map.map((p, j) => (j === i ? [p[0], v] : p)))}

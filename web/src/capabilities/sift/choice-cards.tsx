@@ -1,12 +1,11 @@
-import { useState } from 'react';
 import type { OtherCard } from '@kettle/contract/sift';
 import { RISKS, TRAITS, type FlagKey } from '@kettle/core/documents/flag-rules';
 import { FLAG_NAMES } from '@kettle/core/listing/flags';
 import { MARKS, type SiftChoice } from '@kettle/core/sift/address';
 import type { ChoiceKey } from '@kettle/core/sift/index';
 import { CHOICE_NAMES, choiceWord } from '@kettle/core/sift/sentence';
-import { count } from '../../ground/ui/format.ts';
-import { Card, Cost } from './limit-card.tsx';
+import { Card, Cost } from '../../ground/limits/limit-card.tsx';
+import { WordsField } from '../../ground/limits/words-field.tsx';
 
 export const OTHER_CARD_TEXTS: Record<OtherCard, { name: string; explanation: string }> = {
   size: { name: CHOICE_NAMES.size, explanation: 'Letter-box, parcel, bulky …: by the fee schedule in force.' },
@@ -76,56 +75,6 @@ const ChoiceCard = ({ choiceKey, choice, costs, names, onChange, onRemove }: Pro
         <Cost n={costs[choiceKey]} />
       </div>
     </Card>
-  );
-};
-
-/** Words or names, with commas between them; taken when the field is left or Enter is pressed. */
-export const WordsField = ({
-  label,
-  name = label,
-  words,
-  cost,
-  placeholder = 'words, phrases',
-  onChange,
-}: {
-  label: string;
-  name?: string;
-  words: string[];
-  cost: number | undefined;
-  placeholder?: string;
-  onChange: (words: string[]) => void;
-}) => {
-  const [text, setText] = useState(words.join(', '));
-  const [seen, setSeen] = useState(words.join());
-  if (seen !== words.join()) {
-    setSeen(words.join());
-    setText(words.join(', '));
-  }
-  const settle = (): void => {
-    const next = text
-      .split(',')
-      .map((w) => w.trim())
-      .filter(Boolean);
-    if (next.join() !== words.join()) onChange(next);
-  };
-  return (
-    <label className="words">
-      <span>{label}</span>
-      <input
-        aria-label={name}
-        value={text}
-        placeholder={placeholder}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={settle}
-        onKeyDown={(e) => e.key === 'Enter' && settle()}
-      />
-      {cost ? (
-        <span className="costs brief" title={`${count(cost)} more without it`}>
-          <b>+{count(cost)}</b>
-          <span className="visually-hidden"> without it</span>
-        </span>
-      ) : null}
-    </label>
   );
 };
 

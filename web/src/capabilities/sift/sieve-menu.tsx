@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Heading, IconButton, Input, Popover, Portal, Text, Textarea } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, IconButton, Input, Popover, Portal, Text } from '@chakra-ui/react';
 import { ChevronDown, Copy, Flag, Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -9,10 +9,19 @@ import {
   useKeepSieveMutation,
   useSievesQuery,
 } from '../../ground/api/sift.ts';
+import {
+  FieldRow,
+  Form,
+  LongTextField,
+  SendButton,
+  TextField,
+  useKeptForm,
+  useTypedValues,
+} from '../../ground/form/form.tsx';
+import type { LimitAddress } from '../../ground/limits/use-limits.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import type { LimitAddress } from '../../ground/ui/use-limits.ts';
 
 /** Sieves: limits kept under a name, the starter sieves with their reasoning, and keeping what is set now. */
 export const SieveMenu = ({
@@ -34,9 +43,10 @@ export const SieveMenu = ({
     setOpen(false);
     sift.load(search, id);
   };
-  const keepAs = async (name: string, search: string, reasoning: string): Promise<void> => {
+  const keepAs = async (name: string, search: string, reasoning: string): Promise<{ error?: unknown }> => {
     const result = await keep({ params: { marketplace: market.id }, body: { name, search, reasoning, place } });
     if (result.data && search === sift.search) sift.load(search, result.data.id);
+    return { error: result.error };
   };
   const isChanged = now !== undefined && !sameSearch(now.search, sift.search);
   return (
@@ -167,45 +177,21 @@ const copyName = (name: string, kept: readonly Sieve[]): string => {
   }
 };
 
-const KeepForm = ({ onKeep }: { onKeep: (name: string, reasoning: string) => Promise<void> }) => {
-  const [name, setName] = useState('');
-  const [reasoning, setReasoning] = useState('');
+const KeepForm = ({ onKeep }: { onKeep: (name: string, reasoning: string) => Promise<{ error?: unknown }> }) => {
+  const form = useKeptForm('sieve', { name: '', reasoning: '' }, ({ name, reasoning }) => onKeep(name, reasoning));
+  const { name } = useTypedValues(form);
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        void onKeep(name, reasoning).then(() => setName(''));
-      }}
-    >
-      <Flex gap="2" align="flex-end">
-        <Box as="label" flex="1">
-          Keep the limits that are set now, as
-          <Input
-            size="sm"
-            value={name}
-            required
-            maxLength={80}
-            placeholder="a name"
-            onChange={(e) => setName(e.target.value)}
-          />
-        </Box>
-        <Button type="submit" size="sm" colorPalette="aubergine" disabled={name.trim() === ''}>
-          Keep
-        </Button>
-      </Flex>
+    <Form of={form} size="sm" tellsProblem={false}>
+      <FieldRow>
+        <TextField name="name" label="Keep the limits that are set now, as" maxLength={80} placeholder="a name" />
+        <SendButton empty="name">Keep</SendButton>
+      </FieldRow>
       {name !== '' && (
-        <Box as="label" display="block" mt="2">
-          Why these limits (for your later self)
-          <Textarea
-            size="sm"
-            rows={2}
-            maxLength={1000}
-            value={reasoning}
-            onChange={(e) => setReasoning(e.target.value)}
-          />
+        <Box mt="2">
+          <LongTextField name="reasoning" label="Why these limits (for your later self)" rows={2} maxLength={1000} />
         </Box>
       )}
-    </form>
+    </Form>
   );
 };
 

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { cardsOfAddress, limitsOfAddress, type CardKey } from '@kettle/contract/sift';
 import { readSift, writeSift, type SiftChoice } from '@kettle/core/sift/address';
+import { useLimits, type AddressForm, type LimitAddress } from '../../ground/limits/use-limits.ts';
 import { useMarket } from '../../ground/market/market.ts';
-import { useLimits, type AddressForm, type LimitAddress } from '../../ground/ui/use-limits.ts';
 
 /** Under which name the browser keeps where the sitting in a marketplace is. */
 export const sittingOf = (marketplace: string): string => `sitting/${marketplace}`;

@@ -1,8 +1,16 @@
-import { Box, Button, Flex, Heading, Input, NativeSelect, Text } from '@chakra-ui/react';
-import { useState } from 'react';
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { useJobsQuery } from '../../ground/api/jobs.ts';
 import { useAddMarketplaceMutation, useCopyFeesMutation, useMarketplacesQuery } from '../../ground/api/marketplaces.ts';
+import {
+  ChoiceField,
+  FieldRow,
+  Form,
+  SendButton,
+  TextField,
+  useKeptForm,
+  useTypedValues,
+} from '../../ground/form/form.tsx';
 import { MarketProvider, useMarket } from '../../ground/market/market.ts';
 import { count, day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -99,99 +107,62 @@ const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
   );
 };
 
+const FIRST_MARKETPLACE = { name: '', currency: 'USD', measures: 'imperial', copyFrom: 'quayside' };
+
 const AddMarketplace = ({ first, templates }: { first: boolean; templates: Template[] }) => {
-  const [form, setForm] = useState({
-    name: '',
-    currency: 'USD',
-    measures: 'imperial' as 'imperial' | 'metric',
-    copyFrom: 'quayside',
-  });
-  const [add, { error, isLoading }] = useAddMarketplaceMutation();
-  const usable = templates.filter((t) => t.currency === form.currency);
-  const copyFrom = usable.some((t) => t.id === form.copyFrom) ? form.copyFrom : '';
-  const submit = async (): Promise<void> => {
-    const result = await add({
+  const [add] = useAddMarketplaceMutation();
+  const usableFor = (currency: string): Template[] =>
+    templates.filter((t) => t.currency === currency.trim().toUpperCase());
+  const form = useKeptForm('marketplace', FIRST_MARKETPLACE, async ({ name, currency, measures, copyFrom }) => {
+    const usable = usableFor(currency).some((t) => t.id === copyFrom);
+    const { error } = await add({
       params: {},
-      body: { ...form, currency: form.currency.trim().toUpperCase(), copyFrom: copyFrom || null },
+      body: {
+        name,
+        currency: currency.trim().toUpperCase(),
+        measures: measures === 'metric' ? 'metric' : 'imperial',
+        copyFrom: usable ? copyFrom : null,
+      },
     });
-    if (result.data) setForm({ ...form, name: '' });
-  };
+    return { error, then: { name: '' } };
+  });
+  const { currency } = useTypedValues(form);
   return (
-    <Box asChild mt="6">
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          void submit();
-        }}
-      >
-        <Heading as="h2" fontSize="16px" mb="2">
-          {first ? 'Begin with the marketplace you sell on' : 'Add a marketplace'}
-        </Heading>
-        <Flex gap="3" align="flex-end" wrap="wrap" fontSize="13px">
-          <label>
-            Name
-            <Input
-              display="block"
-              size="sm"
-              w="200px"
-              bg="paper"
-              value={form.name}
-              required
-              minLength={2}
-              maxLength={80}
-              onChange={(e) => setForm({ ...form, name: e.target.value })}
-            />
-          </label>
-          <label>
-            Currency
-            <Input
-              display="block"
-              size="sm"
-              w="80px"
-              bg="paper"
-              value={form.currency}
-              maxLength={3}
-              onChange={(e) => setForm({ ...form, currency: e.target.value.toUpperCase() })}
-            />
-          </label>
-          <label>
-            Measures
-            <NativeSelect.Root size="sm" w="190px">
-              <NativeSelect.Field
-                bg="paper"
-                value={form.measures}
-                onChange={(e) => setForm({ ...form, measures: e.target.value as 'imperial' | 'metric' })}
-              >
-                <option value="imperial">pounds and inches</option>
-                <option value="metric">kilograms and centimetres</option>
-              </NativeSelect.Field>
-              <NativeSelect.Indicator />
-            </NativeSelect.Root>
-          </label>
-          <label>
-            Fees and curves
-            <NativeSelect.Root size="sm" w="220px">
-              <NativeSelect.Field
-                bg="paper"
-                value={copyFrom}
-                onChange={(e) => setForm({ ...form, copyFrom: e.target.value })}
-              >
-                <option value="">none for now</option>
-                {usable.map((t) => (
-                  <option key={t.id} value={t.id}>
-                    copy from {t.name} (demo)
-                  </option>
-                ))}
-              </NativeSelect.Field>
-              <NativeSelect.Indicator />
-            </NativeSelect.Root>
-          </label>
-          <Button type="submit" size="sm" colorPalette="aubergine" loading={isLoading}>
-            Add marketplace
-          </Button>
-        </Flex>
-        <ProblemNote error={error} kept="What you typed is still here." />
-      </form>
+    <Box mt="6">
+      <Heading as="h2" fontSize="16px" mb="2">
+        {first ? 'Begin with the marketplace you sell on' : 'Add a marketplace'}
+      </Heading>
+      <Form of={form} size="sm">
+        <FieldRow>
+          <TextField
+            name="name"
+            label="Name"
+            width="200px"
+            maxLength={80}
+            required
+            fault={(text) => (text.trim().length < 2 ? 'Two letters at least.' : null)}
+          />
+          <TextField name="currency" label="Currency" width="80px" maxLength={3} required />
+          <ChoiceField
+            name="measures"
+            label="Measures"
+            options={[
+              ['imperial', 'pounds and inches'],
+              ['metric', 'kilograms and centimetres'],
+            ]}
+          />
+          <ChoiceField
+            name="copyFrom"
+            label="Fees and curves"
+            width="220px"
+            options={[
+              ['', 'none for now'],
+              ...usableFor(currency).map((t) => [t.id, `copy from ${t.name} (demo)`] as const),
+            ]}
+          />
+          <SendButton>Add marketplace</SendButton>
+        </FieldRow>
+      </Form>
     </Box>
   );
 };

@@ -4,13 +4,13 @@ import type { StayAway } from '@kettle/contract/sift';
 import { api } from '../../ground/api/api.ts';
 import { useCategoriesQuery } from '../../ground/api/marketplaces.ts';
 import { useKeepStayAwayMutation, useStayAwayQuery } from '../../ground/api/sift.ts';
+import { StaleNote } from '../../ground/form/stale-note.tsx';
+import { useKeptChanges } from '../../ground/form/use-kept-document.ts';
+import '../../ground/limits/limits.css';
+import { WordsField } from '../../ground/limits/words-field.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { StaleNote } from '../../ground/ui/stale-note.tsx';
-import { useKeptChanges } from '../../ground/ui/use-kept-document.ts';
-import { WordsField } from '../sift/choice-cards.tsx';
-import '../sift/sift.css';
 
 /** Kinds and words that no sift shows, unless its card says otherwise. Kept as it is changed; the last change can be undone. */
 export const StayAwayPanel = () => {

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef } from 'react';
 import { keep } from '../state/kept.ts';
-import { useLatestParameters } from './use-latest-parameters.ts';
+import { useLatestParameters } from '../ui/use-latest-parameters.ts';
 
 const OPEN = 'open';
 const SHOW = 'cards';

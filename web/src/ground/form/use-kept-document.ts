@@ -18,6 +18,9 @@ export const newerOf = <Doc extends object>(error: unknown): (Doc & Versioned) |
 };
 
 const KEEP_AFTER_MS = 500;
+/** Keys that follow each other this closely are one change to take back. */
+const ONE_CHANGE_MS = 1000;
+const MOST_UNDONE = 50;
 const sameContent = (a: object, b: object): boolean =>
   JSON.stringify({ ...a, version: 0 }) === JSON.stringify({ ...b, version: 0 });
 
@@ -42,12 +45,12 @@ export const useKeptDocument = <Doc extends Versioned>(
   const [state, set] = useState(() => {
     const waiting = kept<Waiting<Doc>>(key);
     return waiting && !sameContent(waiting.draft, saved)
-      ? { ...waiting, isTyped: true, newer: null as Doc | null }
-      : { draft: saved, base: saved, isTyped: false, newer: null as Doc | null };
+      ? { ...waiting, isTyped: true, newer: null as Doc | null, past: [] as Doc[] }
+      : { draft: saved, base: saved, isTyped: false, newer: null as Doc | null, past: [] as Doc[] };
   });
   // What another window kept is taken over while nothing is typed here; what is the same needs no taking over.
   if (saved.version > state.base.version)
-    if (!state.isTyped) set({ ...state, draft: saved, base: saved });
+    if (!state.isTyped) set({ ...state, draft: saved, base: saved, past: [] });
     else if (sameContent(saved, state.base)) set({ ...state, base: saved });
   const now = useRef({ ...state, send, version: state.base.version, queue: Promise.resolve() });
   useEffect(() => {
@@ -81,22 +84,36 @@ export const useKeptDocument = <Doc extends Versioned>(
     const last = flush.current;
     return () => last();
   }, []);
+  const lastChange = useRef(-Infinity);
+  const put = (draft: Doc, past: Doc[]): void => {
+    Object.assign(now.current, { draft, past, isTyped: true });
+    keep(key, { draft, base: state.base } satisfies Waiting<Doc>);
+    set((s) => ({ ...s, draft, past, isTyped: true }));
+  };
   return {
     draft: state.draft,
     /** What was kept elsewhere meanwhile; null as long as nothing was. */
     newer: state.newer,
     change: (next: (draft: Doc) => Doc): void => {
-      const draft = next(now.current.draft);
-      Object.assign(now.current, { draft, isTyped: true });
-      keep(key, { draft, base: state.base } satisfies Waiting<Doc>);
-      set((s) => ({ ...s, draft, isTyped: true }));
+      const { draft, past } = now.current;
+      const goesOn = performance.now() - lastChange.current < ONE_CHANGE_MS;
+      lastChange.current = performance.now();
+      put(next(draft), goesOn && past.length > 0 ? past : [...past.slice(1 - MOST_UNDONE), draft]);
     },
+    /** Takes the last change back; null when none was made since the page was opened. */
+    undo:
+      state.past.length === 0
+        ? null
+        : (): void => {
+            lastChange.current = -Infinity;
+            put(now.current.past.at(-1)!, now.current.past.slice(0, -1));
+          },
     takeNewer: (): void => {
       keep(key, null);
-      set((s) => (s.newer ? { draft: s.newer, base: s.newer, isTyped: false, newer: null } : s));
+      set((s) => (s.newer ? { draft: s.newer, base: s.newer, isTyped: false, newer: null, past: [] } : s));
     },
     keepMine: (): void =>
-      set((s) => (s.newer ? { draft: { ...s.draft }, base: s.newer, isTyped: true, newer: null } : s)),
+      set((s) => (s.newer ? { ...s, draft: { ...s.draft }, base: s.newer, isTyped: true, newer: null } : s)),
   };
 };
 

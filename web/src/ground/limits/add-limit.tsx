@@ -2,7 +2,7 @@ import { Input, Popover, Portal } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { CardKey } from '@kettle/contract/sift';
-import { Kbd } from '../../ground/ui/kbd.tsx';
+import { Kbd } from '../ui/kbd.tsx';
 
 export interface Offer<K extends string = CardKey> {
   key: K;

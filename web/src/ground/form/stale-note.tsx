@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { GitCompareArrows } from 'lucide-react';
-import { PlainTable } from './plain-table.tsx';
+import { PlainTable } from '../ui/plain-table.tsx';
 
 /** Each thing that differs between what was typed here and what another window kept. */
 export interface Difference {

@@ -4,10 +4,10 @@ import { boundFromText, boundToText, rangeFault } from '@kettle/core/sift/addres
 import type { Range } from '@kettle/core/sift/limits';
 import type { Measure } from '@kettle/core/sift/measures';
 import { unitSuffix } from '@kettle/core/sift/sentence';
-import { useMarket } from '../../ground/market/market.ts';
-import { Follower } from '../../ground/ui/follower.ts';
-import { count } from '../../ground/ui/format.ts';
-import './sift.css';
+import { useMarket } from '../market/market.ts';
+import { count } from '../ui/format.ts';
+import { Follower } from './follower.ts';
+import './limits.css';
 
 /** The frame that all limit cards share: name, unit, a way to take it away. */
 export const Card = ({

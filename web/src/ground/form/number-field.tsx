@@ -1,0 +1,43 @@
+import { Box, Input } from '@chakra-ui/react';
+import { useTypedNumber, type TypedNumber } from './use-typed-number.ts';
+
+interface Props extends TypedNumber {
+  label: string;
+  placeholder?: string;
+  suffix?: string;
+}
+
+/** A number of a form that is kept as it is typed: its name, the field, its unit, and what is wrong beneath. */
+export const NumberField = ({ label, placeholder, suffix, ...number }: Props) => {
+  const { wrong, input } = useTypedNumber({ mayBeEmpty: true, keeps: 'as typed', ...number });
+  return (
+    <Box as="label" display="inline-flex" flexDirection="column">
+      <Box display="flex" alignItems="center" gap="2">
+        <Box as="span" flex="1">
+          {label}
+        </Box>
+        <Input
+          size="xs"
+          w="88px"
+          textAlign="right"
+          className="figures"
+          bg="paper"
+          placeholder={placeholder}
+          borderColor={wrong ? 'brick' : 'rule'}
+          _placeholder={{ color: 'inkSoft' }}
+          {...input}
+        />
+        {suffix !== undefined && (
+          <Box as="span" color="inkSoft" minW="2.2em">
+            {suffix}
+          </Box>
+        )}
+      </Box>
+      {wrong && (
+        <Box as="span" role="alert" color="brick" fontSize="12px" textAlign="right">
+          {wrong}
+        </Box>
+      )}
+    </Box>
+  );
+};
