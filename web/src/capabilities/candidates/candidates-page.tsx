@@ -9,6 +9,7 @@ import {
 import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count, day, money } from '../../ground/ui/format.ts';
+import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -20,13 +21,12 @@ const CandidatesPage = () => {
   const market = useMarket();
   const { data, error } = useCandidatesQuery({ params: { marketplace: market.id } });
   return (
-    <Box px="5" py="4" maxW="1200px">
-      <title>{`Candidates on ${market.name} – Cold Kettle`}</title>
-      <Heading as="h1" fontSize="22px">
-        Candidates
-      </Heading>
-      <Text color="inkSoft">Product ideas on {market.name}, each with the rivals it has to be better than.</Text>
-      <ProblemNote error={error} />
+    <NarrowPage
+      title="Candidates"
+      tab={`Candidates on ${market.name}`}
+      lead={`Product ideas on ${market.name}, each with the rivals it has to be better than.`}
+      error={error}
+    >
       {data?.length === 0 && (
         <Empty title="No candidate yet">
           Put a find and its rivals in the tray, then press “Start a candidate”. Everything after that — readings,
@@ -78,7 +78,7 @@ const CandidatesPage = () => {
         </Box>
       )}
       <WatchedListings />
-    </Box>
+    </NarrowPage>
   );
 };
 

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Heading, HStack, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Backtest } from '@kettle/contract/curves';
@@ -9,6 +9,7 @@ import { useMarket } from '../../ground/market/market.ts';
 import { count, day, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';
+import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { saveCsv } from '../../ground/ui/save-csv.ts';
@@ -34,23 +35,20 @@ const BacktestPage = () => {
   const busy = running.isLoading || job?.state === 'queued' || job?.state === 'running';
   const backtest = data?.backtest ?? null;
   return (
-    <Box px="5" py="4" maxW="1100px">
-      <title>{`How well estimates do in ${market.name} – Cold Kettle`}</title>
-      <Flex gap="4" align="baseline" wrap="wrap">
-        <Heading as="h1" fontSize="22px">
-          How well each way of estimating does
-        </Heading>
+    <NarrowPage
+      title="How well each way of estimating does"
+      tab={`How well estimates do in ${market.name}`}
+      beside={
         <Link to={`/${market.id}/curves`} style={{ textDecoration: 'underline' }}>
           The curves
         </Link>
-      </Flex>
-      <Text color="inkSoft" maxW="760px">
-        Every way is tried on the listings of {market.name} whose units are known, never with a curve that was fitted on
-        the same listing.{' '}
-        {market.simulated
+      }
+      lead={`Every way is tried on the listings of ${market.name} whose units are known, never with a curve that was fitted on the same listing. ${
+        market.simulated
           ? 'In this demo the invented marketplace’s own books tell what was really sold.'
-          : 'What was really sold is taken from stock counts over two weeks or more, so ways that use the counts themselves are left out.'}
-      </Text>
+          : 'What was really sold is taken from stock counts over two weeks or more, so ways that use the counts themselves are left out.'
+      }`}
+    >
       <Flex gap="3" mt="3" align="center" wrap="wrap">
         <Button
           size="sm"
@@ -107,7 +105,7 @@ const BacktestPage = () => {
           Not tried yet. It takes up to half a minute and can be left alone.
         </Text>
       )}
-    </Box>
+    </NarrowPage>
   );
 };
 

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Heading, HStack, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, HStack, NativeSelect, Text } from '@chakra-ui/react';
 import { skipToken } from '@reduxjs/toolkit/query/react';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -12,6 +12,7 @@ import {
 import { useMarket } from '../../ground/market/market.ts';
 import { day, percent } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
+import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { saveCsv } from '../../ground/ui/save-csv.ts';
 import { SaveMenu } from '../../ground/ui/save-menu.tsx';
@@ -36,22 +37,17 @@ const CurvesPage = () => {
   const set = (next: Record<string, string>): void =>
     setParameters({ ...Object.fromEntries(parameters), ...next }, { replace: true });
   return (
-    <Box px="5" py="4" maxW="1180px">
-      <title>{`Rank curves of ${market.name} – Cold Kettle`}</title>
-      <Flex gap="4" align="baseline" wrap="wrap">
-        <Heading as="h1" fontSize="22px">
-          From rank to units
-        </Heading>
+    <NarrowPage
+      title="From rank to units"
+      tab={`Rank curves of ${market.name}`}
+      beside={
         <Link to={`/${market.id}/backtest`} style={{ textDecoration: 'underline' }}>
           How well each way of estimating does
         </Link>
-      </Flex>
-      <Text color="inkSoft" maxW="760px">
-        A sales rank says who sells more, not how many. A curve turns it into units a day: it falls through its points,
-        and between them it is straight on these axes. Stock counts tell whether it is right; from six counted listings
-        on it can be fitted to them.
-      </Text>
-      <ProblemNote error={error} />
+      }
+      lead="A sales rank says who sells more, not how many. A curve turns it into units a day: it falls through its points, and between them it is straight on these axes. Stock counts tell whether it is right; from six counted listings on it can be fitted to them."
+      error={error}
+    >
       {category && versions && (
         <>
           <HStack mt="3" gap="2">
@@ -86,7 +82,7 @@ const CurvesPage = () => {
         </Text>
       )}
       {versions && <TakeCurve category={category} />}
-    </Box>
+    </NarrowPage>
   );
 };
 

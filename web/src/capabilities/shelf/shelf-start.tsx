@@ -7,7 +7,7 @@ import { useDemandListInfiniteQuery } from '../../ground/api/demand.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count } from '../../ground/ui/format.ts';
-import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
 import { useTray } from '../tray/use-tray.ts';
 
 const SHOWN = 12;
@@ -60,14 +60,12 @@ export const ShelfStart = () => {
   );
   const at = `/${market.id}/shelf`;
   return (
-    <Box px="5" py="4" maxW="1080px">
-      <title>{`Shelf ${market.name} – Cold Kettle`}</title>
-      <Heading as="h1" fontSize="20px">
-        Whose shelf?
-      </Heading>
-      <Text color="inkSoft" mt="1">
-        The listings a buyer meets for one search, and what their numbers say together. One good listing proves nothing.
-      </Text>
+    <NarrowPage
+      title="Whose shelf?"
+      tab={`Shelf ${market.name}`}
+      lead="The listings a buyer meets for one search, and what their numbers say together. One good listing proves nothing."
+      error={terms.error ?? niches.error}
+    >
       <Input
         mt="3"
         maxW="420px"
@@ -77,7 +75,6 @@ export const ShelfStart = () => {
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
       />
-      <ProblemNote error={terms.error ?? niches.error} />
       <Flex gap="8" mt="4" wrap="wrap">
         {group(
           words === '' ? 'Most searched terms' : 'Search terms',
@@ -117,6 +114,6 @@ export const ShelfStart = () => {
           )}
         </Box>
       </Flex>
-    </Box>
+    </NarrowPage>
   );
 };

@@ -13,6 +13,7 @@ import {
 } from '../../ground/form/form.tsx';
 import { MarketProvider, useMarket } from '../../ground/market/market.ts';
 import { count, day } from '../../ground/ui/format.ts';
+import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { FlagRulesPanel } from './flag-rules-panel.tsx';
 import { ImportPanel } from './import-panel.tsx';
@@ -21,17 +22,16 @@ import { StayAwayPanel } from './stay-away-panel.tsx';
 export const Component = () => {
   const { data, error } = useMarketplacesQuery({ params: {} });
   return (
-    <Box px="5" py="4" maxW="1000px">
-      <title>Sources – Cold Kettle</title>
-      <Heading as="h1" fontSize="22px">
-        Sources
-      </Heading>
-      <Text color="inkSoft">
-        {data?.workspace === 'demo'
+    <NarrowPage
+      title="Sources"
+      tab="Sources"
+      lead={
+        data?.workspace === 'demo'
           ? 'The demo workspace: invented marketplaces with a simulated clock. Files of your own can be taken in as well.'
-          : 'Your own workspace: the marketplaces you research, their fees and curves, and the files you take in.'}
-      </Text>
-      <ProblemNote error={error} />
+          : 'Your own workspace: the marketplaces you research, their fees and curves, and the files you take in.'
+      }
+      error={error}
+    >
       {data?.marketplaces.map((m) => (
         <MarketProvider key={m.id} value={m}>
           <MarketplaceCard templates={data.templates} />
@@ -40,7 +40,7 @@ export const Component = () => {
       {data && <AddMarketplace first={data.marketplaces.length === 0} templates={data.templates} />}
       {data && data.marketplaces.length > 0 && <ImportPanel marketplaces={data.marketplaces} />}
       <LatestJobs />
-    </Box>
+    </NarrowPage>
   );
 };
 
