@@ -61,6 +61,39 @@ test('a costing by hand', () => {
   expect(c.outlay).toBe(500 * 1208 + 17_000);
 });
 
+test('return on cost is profit by landed cost, and not known where nothing is paid for a piece', () => {
+  const of = (document: CostingDocument) => {
+    const result = costing(schedule, { ...subject, price: 4109 }, document, '2026-04-01');
+    if (!result.known) throw new Error(result.reason);
+    return result.costing;
+  };
+  expect(of(inputs).returnOnCost).toBeCloseTo(of(inputs).profit / 1208, 12);
+  const free = having({ 'unit-cost': sum(0), freight: sum(0), preparation: sum(0) }, inputs);
+  expect(of(free).landed).toBe(0);
+  expect(of(free).returnOnCost).toBeNull();
+  expect(of({ ...inputs, firstOrder: null }).outlay).toBeNull();
+});
+
+test('a share of what is not known is not known, and each line says what it is a share of', () => {
+  const at = (document: CostingDocument) => costing(schedule, { ...subject, price: 4109 }, document, '2026-04-01');
+  const open = at(having({ 'unit-cost': sum(null) }, inputs));
+  const lines = open.known ? open.costing.lines : open.lines;
+  expect(lines.find((l) => l.key === 'duty')).toMatchObject({ amount: null, note: '3 % of the unit cost' });
+  expect(lines.find((l) => l.key === 'advertising')).toMatchObject({ amount: 493, note: '12 % of the price' });
+  const unsaid = at(having({ advertising: { kind: 'share', of: 'price', rate: null } }, inputs));
+  expect(unsaid.known).toBe(false);
+  expect(!unsaid.known && unsaid.lines.find((l) => l.key === 'advertising')).toMatchObject({
+    amount: null,
+    note: 'a share of the price',
+  });
+});
+
+test('what a piece costs at the factory is the line of that key alone, wherever it stands', () => {
+  const turned = { ...inputs, lines: inputs.lines.toReversed() };
+  const result = costing(schedule, { ...subject, price: 4109 }, turned, '2026-04-01');
+  expect(result.known && result.costing.lines.find((l) => l.key === 'duty')!.amount).toBe(28);
+});
+
 test('what is not known yet is asked for, and the net is there already', () => {
   const result = costing(schedule, { ...subject, price: 4109 }, emptyCosting(), '2026-04-01');
   expect(result).toMatchObject({ known: false, net: 2904 });
@@ -120,6 +153,46 @@ describe('the price for a profit', () => {
     expect(price).toBeGreaterThan(4001);
     expect(profitAt(jumpy, 'Wool', inputs, price - 1)).toBeLessThan(700);
   });
+  test('is the lowest from which all prices pay, whatever the bands of the commission do: tried price by price', () => {
+    const LOOKED_AT = 20_000;
+    const rate = fc.integer({ min: 0, max: 60 }).map((n) => n / 100);
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: 500, max: 12_000 }), { minLength: 1, maxLength: 3 }),
+        fc.array(rate, { minLength: 4, maxLength: 4 }),
+        fc.integer({ min: 0, max: 1200 }),
+        (ends, rates, target) => {
+          const bands = [
+            ...ends.toSorted((a, b) => a - b).map((upTo, i) => ({ upTo, rate: rates[i]! })),
+            { upTo: null, rate: rates[3]! },
+          ];
+          const banded: FeeSchedule = { ...schedule, commission: [{ category: '*', bands, minimum: 0 }] };
+          const price = priceForProfit(banded, subject, inputs, '2026-04-01', target);
+          let pays = LOOKED_AT + 1;
+          while (pays > 1 && profitAt(banded, 'Wool', inputs, pays - 1) >= target) pays--;
+          if (price === null || price > LOOKED_AT) expect(pays).toBe(LOOKED_AT + 1);
+          else expect(price).toBe(pays);
+        },
+      ),
+      { numRuns: 40, seed: 7 },
+    );
+  });
+  test('can be the very first price of a band', () => {
+    const cheaperAbove: FeeSchedule = {
+      ...schedule,
+      commission: [
+        {
+          category: '*',
+          bands: [
+            { upTo: 4000, rate: 0.55 },
+            { upTo: null, rate: 0.05 },
+          ],
+          minimum: 0,
+        },
+      ],
+    };
+    expect(priceForProfit(cheaperAbove, subject, inputs, '2026-04-01', 500)).toBe(4001);
+  });
   test('is null when no price can work or a cost is missing', () => {
     expect(
       priceForProfit(schedule, subject, having({ advertising: share('price', 0.9) }, inputs), '2026-04-01'),
@@ -162,8 +235,10 @@ describe('lines of one’s own', () => {
     const result = costing(schedule, { ...subject, price: 4109 }, without, '2026-04-01');
     expect(result).toMatchObject({ known: false, reason: expect.stringMatching(/costs at the factory/) });
   });
-  test('cannot be there twice', () =>
-    expect(costingFault({ ...labels, lines: [...labels.lines, labels.lines[0]!] })).toMatch(/Unit cost.*twice/));
+  test('cannot be there twice', () => {
+    expect(costingFault(labels)).toBeNull();
+    expect(costingFault({ ...labels, lines: [...labels.lines, labels.lines[0]!] })).toMatch(/Unit cost.*twice/);
+  });
   test('add up to the minor unit, whatever they are', () =>
     fc.assert(
       fc.property(

@@ -51,6 +51,20 @@ describe('sums as people type them', () => {
   test.each(['', 'abc', '1-2', '12x', '..', '1e5', '--4'])('"%s" is no number', (text) =>
     expect(numberFromText(text)).toBeNull(),
   );
+  test.each([
+    ['1,500', 1.5],
+    ['.5', 0.5],
+    [',25', 0.25],
+    ['12', 12],
+    ['1.234,5', 1234.5],
+    ['1,234.5', 1234.5],
+    ['1.234.567', 1_234_567],
+  ])('"%s" is the number %d', (text, number) => expect(numberFromText(text)).toBe(number));
+  test('what is no sum is null, not zero', () => {
+    expect(minorFromText('about ten', 'USD')).toBeNull();
+    expect(minorFromText('1.500', 'EUR')).toBe(150);
+    expect(minorFromText('1.50', 'JPY')).toBe(2);
+  });
   test('major and minor agree', () =>
     fc.assert(
       fc.property(

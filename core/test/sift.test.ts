@@ -1,6 +1,6 @@
+import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import fc from 'fast-check';
 import { NICHE_MEASURES, TERM_MEASURES } from '../src/demand/measures.ts';
 import { FLAGS, type FlagKey } from '../src/documents/flag-rules.ts';
 import { FLAG_NAMES, flagBit } from '../src/listing/flags.ts';
@@ -12,7 +12,7 @@ import { bytesOfSiftIndex, CHOICES, type SiftRow } from '../src/sift/index.ts';
 import { emptyQuery, type Range, type SiftQuery } from '../src/sift/limits.ts';
 import { MEASURES, type MeasureKey } from '../src/sift/measures.ts';
 import { pageOf, sortRows, type SortKey } from '../src/sift/order.ts';
-import { LimitCache, sift } from '../src/sift/query.ts';
+import { limitCache, sift } from '../src/sift/query.ts';
 import { sentenceOf } from '../src/sift/sentence.ts';
 import { starterSieves } from '../src/sift/starter-sieves.ts';
 import { waysBack } from '../src/sift/ways-back.ts';
@@ -179,7 +179,7 @@ describe('a sift', () => {
 
   test('a limit is computed once and kept; another index has its own', () => {
     const index = buildSiftIndex([row(1, { measures: { price: 5 } }), row(2, { measures: { price: 9 } })]);
-    const cache = new LimitCache(1);
+    const cache = limitCache(1);
     const q = query({ ranges: { price: { min: 6, max: null } } });
     const first = sift(index, q, [], cache);
     expect(sift(index, q, [], cache).parts.failing[0]).toBe(first.parts.failing[0]);

@@ -10,7 +10,7 @@ import { emptyQuery, type Range, type SiftQuery } from '@kettle/core/sift/limits
 import { bytesOfSiftIndex } from '@kettle/core/sift/index';
 import type { MeasureKey } from '@kettle/core/sift/measures';
 import { pageOf } from '@kettle/core/sift/order';
-import { LimitCache, sift } from '@kettle/core/sift/query';
+import { limitCache, sift, type LimitCache } from '@kettle/core/sift/query';
 import { quantileOf } from '@kettle/core/stats/robust';
 import { bulkLoad, type Cell } from '../src/ground/db/bulk.ts';
 import { raiseDataVersion } from '../src/ground/estimates/estimates.ts';
@@ -86,7 +86,7 @@ const answer = (q: SiftQuery, cache: LimitCache) => {
 };
 
 // A bound moved on each run is a limit that no cache holds; the nine others are kept.
-const kept = new LimitCache();
+const kept = limitCache();
 for (let i = 0; i < 20; i++) answer(query(i), kept);
 let turn = 0;
 const one = await timed(RUNS, () => {
@@ -147,7 +147,7 @@ line({
   ...compared,
   ratio: Math.round(others.p50_ms / own.p50_ms),
 });
-const anew = spread(await timed(60, (i) => answer(query(i), new LimitCache())));
+const anew = spread(await timed(60, (i) => answer(query(i), limitCache())));
 line({ case: 'all ten limits computed anew', ...anew, ...compared, ratio: Math.round(others.p50_ms / anew.p50_ms) });
 // Another phrase each time, so that no cache holds it: words that titles have, in pairs.
 const pairs = index.vocabulary.filter((w) => /^[a-z]{3,}$/.test(w));

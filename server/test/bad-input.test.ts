@@ -55,7 +55,7 @@ describe('each wrong request gets problem details with a sentence', () => {
     ['a field that is not known', 'PUT', `${m}/listings/${CODE}/costing`, costing(900, { colour: 1 }), 422, /colour/],
     ['no body', 'POST', `${m}/candidates`, undefined, 422, /"anchor" is missing/],
     ['anchor that is not there', 'POST', `${m}/candidates`, { anchor: 'NOPE1', rivals: [] }, 422, /no listing NOPE1/],
-    ['hob by three days', 'POST', `${m}/hob`, { days: 3 }, 422, /.+/],
+    ['hob by three days', 'POST', `${m}/hob`, { days: 3 }, 422, /must be 1, 7, or 30/],
     ['empty file', 'POST', `${m}/imports/listings/preview?name=x.csv`, '', 422, /The file is empty/],
     ['blank file', 'POST', `${m}/imports/listings/preview?name=x.csv`, ' \n \n', 422, /The file is empty/],
     ['head alone', 'POST', `${m}/imports/listings/preview?name=x.csv`, 'Code,Title', 422, /head but no rows/],

@@ -19,6 +19,21 @@ beforeAll(async () => {
 }, 120_000);
 afterAll(() => program.stop());
 
+test('a marketplace may be called in any script; its address is in letters that every browser shows alike', async () => {
+  for (const [name, id] of [
+    ['Майстерня', 'maysternya'],
+    ['Café Ülm & Söhne', 'cafe-ulm-sohne'],
+  ]) {
+    const { json } = await program.call('POST', '/api/marketplaces', {
+      name,
+      currency: 'EUR',
+      measures: 'metric',
+      copyFrom: null,
+    });
+    expect(json).toEqual({ id });
+  }
+});
+
 const HEAD = [
   'SKU',
   'Product name',

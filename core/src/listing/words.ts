@@ -29,3 +29,13 @@ export const stemOf = (word: string): string => {
 
 /** The stems of a text in their order. @example stemsOf('Folding book presses') // => ["fold", "book", "press"] */
 export const stemsOf = (text: string): string[] => wordsOf(text).map(stemOf);
+
+/** Whether a text has all words of a phrase next to each other, whatever their ending. @example holdsPhrase(stemsOf('A folding book press'), 'book presses') // => true */
+export const holdsPhrase = (stems: readonly string[], phrase: string): boolean => {
+  const wanted = stemsOf(phrase);
+  return wanted.length > 0 && stems.some((_, at) => wanted.every((w, i) => stems[at + i] === w));
+};
+
+/** A name as part of a file's name, letters of any script kept. @example fileNameOf('History: Press, A5', 'csv') // => "history-press-a5.csv" */
+export const fileNameOf = (name: string, ending: string): string =>
+  `${wordsOf(name).join('-').slice(0, 80) || 'file'}.${ending}`;

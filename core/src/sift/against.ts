@@ -1,6 +1,6 @@
 import { type FlagKey } from '../documents/flag-rules.ts';
 import { FLAG_NAMES, type Flag } from '../listing/flags.ts';
-import { stemsOf } from '../listing/words.ts';
+import { holdsPhrase, stemsOf } from '../listing/words.ts';
 import { boundToText, type Notation, type SiftChoice } from './address.ts';
 import { CHOICES, type ChoiceKey } from './index.ts';
 import type { LimitKey, Range } from './limits.ts';
@@ -74,9 +74,9 @@ export const againstSift = (
   if (choice.notBrands.length > 0)
     add('notBrand', !named(choice.notBrands), listing.brand || 'no brand', `not ${choice.notBrands.join(' or ')}`);
   const stems = stemsOf(listing.title);
-  const found = (words: readonly string[]): string[] => words.filter((w) => holdsWords(stems, w));
+  const found = (words: readonly string[]): string[] => words.filter((w) => holdsPhrase(stems, w));
   if (choice.have.length > 0) {
-    const lacking = choice.have.filter((w) => !holdsWords(stems, w));
+    const lacking = choice.have.filter((w) => !holdsPhrase(stems, w));
     add(
       'have',
       lacking.length === 0,
@@ -109,11 +109,6 @@ export const againstSift = (
 };
 
 const quoted = (words: readonly string[]): string => words.map((w) => `“${w}”`).join(', ');
-
-const holdsWords = (stems: readonly string[], phrase: string): boolean => {
-  const wanted = stemsOf(phrase);
-  return stems.some((_, at) => wanted.every((w, i) => stems[at + i] === w));
-};
 
 const againstRange = (measure: Measure, range: Range, value: number | null, notation: Notation): LimitVerdict => {
   const text = (bound: number): string =>

@@ -1,29 +1,20 @@
+import { LRUCache } from 'lru-cache';
 import { addAllFailing, countBits, noBits, otherBits, rowsOfBits, rowsOfBoth, withoutBits, type Bits } from './bits.ts';
 import type { SiftIndex } from './index.ts';
 import { limitsOf, type Limit, type LimitKey, type SiftQuery } from './limits.ts';
 import type { MeasureKey } from './measures.ts';
 
-/** Keeps the failing rows of the limits last asked for; belongs to one index. */
-export class LimitCache {
-  private readonly most: number;
-  private readonly kept = new Map<string, Bits>();
-  constructor(most = 96) {
-    this.most = most;
-  }
-  failing(index: SiftIndex, limit: Limit): Bits {
-    const found = this.kept.get(limit.id);
-    if (found) {
-      // The one used last goes last: the first is the one longest unused.
-      this.kept.delete(limit.id);
-      this.kept.set(limit.id, found);
-      return found;
-    }
-    const made = limit.failing(index);
-    this.kept.set(limit.id, made);
-    if (this.kept.size > this.most) this.kept.delete(this.kept.keys().next().value!);
-    return made;
-  }
-}
+/** The failing rows of the limits last asked for; belongs to one index. */
+export type LimitCache = LRUCache<string, Bits>;
+export const limitCache = (most = 96): LimitCache => new LRUCache({ max: most });
+
+const failingRows = (limit: Limit, index: SiftIndex, cache: LimitCache): Bits => {
+  const found = cache.get(limit.id);
+  if (found) return found;
+  const made = limit.failing(index);
+  cache.set(limit.id, made);
+  return made;
+};
 
 export interface Sifted {
   count: number;
@@ -46,10 +37,10 @@ export const sift = (
   index: SiftIndex,
   query: SiftQuery,
   spreadOf: readonly MeasureKey[],
-  cache = new LimitCache(),
+  cache = limitCache(),
 ): Sifted => {
   const limits = limitsOf(query);
-  const failing = limits.map((limit) => cache.failing(index, limit));
+  const failing = limits.map((limit) => failingRows(limit, index, cache));
   const any = noBits(index.size);
   const more = noBits(index.size);
   addAllFailing(any, more, failing);

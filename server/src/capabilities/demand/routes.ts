@@ -7,13 +7,15 @@ import { serve } from '../../ground/http/serve.ts';
 import { textEntries } from '../../ground/http/text-entries.ts';
 import { categoryPaths, marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { notFound } from '../../ground/problems/problem.ts';
+import { basketOf, changeBasket } from './basket.ts';
+import { judgeBrand } from './brand-judgement.ts';
 import { brandSheet } from './brand.ts';
 import { foundBy } from './found.ts';
 import type { DemandIndexes } from './index.ts';
-import { basketOf, changeBasket, judgeBrand, keepShelfRules } from './kept.ts';
 import { incomeDots, narrowDemand, rowsOfPage, spreadOf } from './lists.ts';
 import { nicheRow, termRow } from './rows.ts';
 import { nicheSheet, termSheet } from './sheets.ts';
+import { keepShelfRules } from './shelf-rules.ts';
 import { shelfOf } from './shelf.ts';
 import { demandTable } from './tables.ts';
 

@@ -1,4 +1,5 @@
 import { count, eq, sql } from 'drizzle-orm';
+import { slugify } from 'transliteration';
 import type { ReplyOf } from '@kettle/contract/route';
 import type { sources as routes, Marketplace } from '@kettle/contract/sources';
 import { currencyExponent } from '@kettle/core/money/money';
@@ -81,13 +82,7 @@ export const addMarketplace = async (
   } catch {
     throw badField('currency', `"${body.currency}" is no currency code such as USD or EUR.`);
   }
-  const id = name
-    .toLowerCase()
-    .normalize('NFKD')
-    .split(/[^a-z0-9]+/)
-    .filter(Boolean)
-    .join('-')
-    .slice(0, 40);
+  const id = slugify(name).slice(0, 40).replace(/-$/, '');
   if (id === '') throw badField('name', 'The name needs at least one letter or digit.');
   const [result] = await database.db
     .insert(marketplaces)

@@ -1,16 +1,13 @@
-import { and, eq } from 'drizzle-orm';
 import type { Express } from 'express';
 import { listings as routes } from '@kettle/contract/listings';
 import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
 import { listingByCode } from '../../ground/briefs/by-code.ts';
-import { listings } from '../../ground/db/schema.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
-import { notFound } from '../../ground/problems/problem.ts';
 import type { DemandIndexes } from '../demand/index.ts';
 import { markListings } from './marks.ts';
-import { against, historyOf, keepCounts, overruleCraft, sheetOf } from './service.ts';
+import { against, historyOf, keepCounts, overruleCraft, sheetOf, silhouetteOf } from './service.ts';
 import { surroundingsOf } from './surroundings.ts';
 
 type SheetServices = Ground & { demand: DemandIndexes };
@@ -52,12 +49,8 @@ export const serveListings = (app: Express, { database, outside, demand }: Sheet
 
   app.get('/api/marketplaces/:marketplace/listings/:code/picture.svg', async (request, response) => {
     const { marketplace, code } = request.params;
-    const [row] = await db
-      .select({ silhouette: listings.silhouette, code: listings.code })
-      .from(listings)
-      .where(and(eq(listings.marketplaceId, marketplace), eq(listings.code, code)));
-    if (!row) throw notFound(`The listing ${code}`);
+    const silhouette = await silhouetteOf(db, marketplace, code);
     response.type('image/svg+xml').setHeader('Cache-Control', 'private, max-age=86400');
-    response.send(outside.pictureOf(row.silhouette, row.code));
+    response.send(outside.pictureOf(silhouette, code));
   });
 };

@@ -20,6 +20,7 @@ import {
   candidates,
   craftOverrules,
   lineUp,
+  listings,
   monthlyHistory,
   ownCounts,
   readings,
@@ -30,7 +31,7 @@ import {
 import { estimateListing, refreshEstimates } from '../../ground/estimates/estimates.ts';
 import { asReading } from '../../ground/estimates/readings.ts';
 import { categoryPaths, curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
-import { badField, ProblemError } from '../../ground/problems/problem.ts';
+import { badField, notFound, ProblemError } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
 import { costingOfListing } from '../costing/service.ts';
 import { ancestorsOf, asidesOf, contradictions, familyOf } from './sheet-parts.ts';
@@ -251,4 +252,14 @@ export const overruleCraft = async (
     await refreshEstimates(inside, market, [row.id]);
     return { version: points === null ? 0 : values.version };
   });
+};
+
+/** By which shape a listing is drawn. */
+export const silhouetteOf = async (db: Db, marketplaceId: string, code: string): Promise<string | null> => {
+  const [row] = await db
+    .select({ silhouette: listings.silhouette })
+    .from(listings)
+    .where(and(eq(listings.marketplaceId, marketplaceId), eq(listings.code, code)));
+  if (!row) throw notFound(`The listing ${code}`);
+  return row.silhouette;
 };

@@ -3,7 +3,7 @@ import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Aside, Contradiction, Family } from '@kettle/contract/sheet';
 import { contradictionsOf, type Sourced } from '@kettle/core/estimate/contradictions';
 import type { UnitsEstimate } from '@kettle/core/estimate/units';
-import { stemsOf } from '@kettle/core/listing/words';
+import { holdsPhrase, stemsOf } from '@kettle/core/listing/words';
 import { addDays } from '@kettle/core/measures/day';
 import type { Db } from '../../ground/db/connection.ts';
 import {
@@ -130,9 +130,7 @@ export const asidesOf = async (
   }
   const stems = stemsOf(row.title);
   for (const rule of away) {
-    const words = rule.words === null ? null : stemsOf(rule.words);
-    const byWords =
-      words !== null && words.length > 0 && stems.some((_, at) => words.every((w, i) => stems[at + i] === w));
+    const byWords = rule.words !== null && holdsPhrase(stems, rule.words);
     const byKind = rule.categoryId !== null && ancestors.some((c) => c.id === rule.categoryId);
     if (byWords || byKind)
       asides.push({

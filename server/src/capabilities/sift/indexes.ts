@@ -1,10 +1,10 @@
-import { Worker } from 'node:worker_threads';
 import type { Static } from '@sinclair/typebox';
+import { Worker } from 'node:worker_threads';
 import type { IndexState } from '@kettle/contract/sift';
 import { emptyQuery } from '@kettle/core/sift/limits';
 import { MEASURES } from '@kettle/core/sift/measures';
 import { pageOf } from '@kettle/core/sift/order';
-import { LimitCache, sift } from '@kettle/core/sift/query';
+import { limitCache, sift, type LimitCache } from '@kettle/core/sift/query';
 import type { Database, Db } from '../../ground/db/connection.ts';
 import { categoryPaths, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { Build } from './build.ts';
@@ -125,7 +125,7 @@ export class SiftIndexes {
     if ('failed' in told) return this.fail(marketplace, told.failed);
     try {
       const { branches, mainOf } = branchesOf(await categoryPaths(this.db, marketplace));
-      const made = { ...told.build, cache: new LimitCache(), branches, mainOf };
+      const made = { ...told.build, cache: limitCache(), branches, mainOf };
       warm(made);
       this.ready.set(marketplace, made);
       this.failures.delete(marketplace);
@@ -158,7 +158,7 @@ const warm = ({ index, cache }: Pick<ReadyIndex, 'index' | 'cache'>): void => {
     const ranges = Object.fromEntries(keys.map((key) => [key, { min: round, max: null }]));
     const have = [`${index.vocabulary[round] ?? 'a'} ${index.vocabulary[0] ?? 'b'}`];
     const query = { ...emptyQuery(), ranges, have: round < 2 ? have : [] };
-    const { rows } = sift(index, query, keys, round < 2 ? new LimitCache() : cache);
+    const { rows } = sift(index, query, keys, round < 2 ? limitCache() : cache);
     pageOf(index, rows, { key: 'revenue', descending: true }, 0, 100);
   }
 };

@@ -1,6 +1,8 @@
+import { create as contentDisposition } from 'content-disposition';
 import { stringify } from 'csv-stringify';
 import ExcelJS from 'exceljs';
 import type { Response } from 'express';
+import { fileNameOf } from '@kettle/core/listing/words';
 
 export type CellValue = string | number | null;
 export interface Table {
@@ -29,8 +31,7 @@ export const guardCell = (cell: CellValue): CellValue =>
 /** The text as it was before it was guarded. */
 export const unguardCell = (text: string): string => text.replace(GUARDED, '$1$2');
 
-const fileName = (name: string, ending: string): string =>
-  `attachment; filename="${name.replace(/[^\w-]+/g, '-').toLowerCase()}.${ending}"`;
+const fileName = (name: string, ending: string): string => contentDisposition(fileNameOf(name, ending));
 
 /** Sends a table as CSV: lines that begin with # say what it is about and of which day, then head and rows. */
 export const sendCsv = async (response: Response, table: Table): Promise<void> => {

@@ -1,6 +1,7 @@
 import type { TSchema } from '@sinclair/typebox';
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import { isDay } from '@kettle/core/measures/day';
+import { groupsOf } from '@kettle/core/stats/groups';
 import { ProblemError } from '../problems/problem.ts';
 
 /** Days that a figure of this program can have. */
@@ -13,6 +14,7 @@ const parameters = new Ajv({ allErrors: true, coerceTypes: true, formats: { date
 // What editors show beside a number; it checks nothing.
 for (const ajv of [bodies, parameters]) ajv.addVocabulary(['unit']);
 const MOST_FAULTS = 20;
+const CHOICES = new Intl.ListFormat('en', { type: 'disjunction' });
 
 interface Fault {
   field: string;
@@ -32,8 +34,7 @@ export const validator = <T>(schema: TSchema, kind: 'body' | 'parameters'): ((va
       return value as T;
     }
     refuse(
-      meant(validate.errors ?? [])
-        .filter((e) => e.keyword !== 'anyOf')
+      choicesTogether(meant(validate.errors ?? []).filter((e) => e.keyword !== 'anyOf'))
         .slice(0, MOST_FAULTS)
         .map(fieldFault),
     );
@@ -58,6 +59,21 @@ const meant = (errors: readonly ErrorObject[]): ErrorObject[] => {
   );
   const left = errors.filter((e) => !others.has(branchOf(e)?.join(' ') ?? ''));
   return left.some((e) => e.keyword !== 'anyOf') ? left : [...errors];
+};
+
+/** Of something that can be one of several values, all of them at once. */
+const choicesTogether = (errors: readonly ErrorObject[]): ErrorObject[] => {
+  const choices = groupsOf(
+    errors.filter((e) => e.keyword === 'const'),
+    (e) => e.instancePath,
+  );
+  return errors.flatMap((e) => {
+    const same = choices.get(e.instancePath);
+    if (!same) return [e];
+    // Said where the first of them stood; that it is of another type says nothing more.
+    if (e !== same[0]) return e.keyword === 'const' || e.keyword === 'type' ? [] : [e];
+    return [{ ...e, params: { allowedValues: same.map((s) => (s.params as { allowedValue: unknown }).allowedValue) } }];
+  });
 };
 
 const refuse = (fields: Fault[]): void => {
@@ -91,8 +107,10 @@ const fieldFault = (error: ErrorObject): Fault => {
 };
 
 const wording = ({ keyword, params, message }: ErrorObject): string => {
-  const { limit, type } = params as { limit?: number; type?: string };
+  const { limit, type, allowedValues } = params as { limit?: number; type?: string; allowedValues?: unknown[] };
   switch (keyword) {
+    case 'const':
+      return `must be ${CHOICES.format(allowedValues!.map(String))}`;
     case 'required':
       return 'is missing';
     case 'additionalProperties':

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Heading, Input, Skeleton, Text } from '@chakra-ui/re
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { BrandSheet } from '@kettle/contract/demand';
+import { meanOf } from '@kettle/core/stats/robust';
 import { api } from '../../ground/api/api.ts';
 import { useBrandQuery, useJudgeBrandMutation } from '../../ground/api/demand.ts';
 import { StaleNote } from '../../ground/form/stale-note.tsx';
@@ -47,8 +48,7 @@ const Sheet = ({ sheet }: { sheet: BrandSheet }) => {
   const [open, setOpen] = useState<string | null>(null);
   const at = `/${market.id}`;
   const ownSearches = sheet.ownTerms.reduce((sum, t) => sum + (t.volumeYear ?? 0), 0);
-  const meanShare =
-    sheet.shelves.length === 0 ? null : sheet.shelves.reduce((sum, s) => sum + s.share, 0) / sheet.shelves.length;
+  const meanShare = meanOf(sheet.shelves.map((s) => s.share));
   const columns = listingColumns(market, tray).map((c) => ({ ...c, sortable: false }));
   return (
     <Box py="4" pr={open ? BESIDE_SHEET : undefined} position="relative">

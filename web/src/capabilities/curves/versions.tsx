@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Heading } from '@chakra-ui/react';
 import type { CurveVersion } from '@kettle/contract/curves';
+import { fileNameOf } from '@kettle/core/listing/words';
 import { useUseCurveMutation } from '../../ground/api/curves.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { day } from '../../ground/ui/format.ts';
@@ -87,7 +88,7 @@ export const Versions = ({
               onClick={() =>
                 saveBlob(
                   new Blob([JSON.stringify(fileOf(v), null, 2)], { type: 'application/json' }),
-                  `rank-curve-${v.category.replace(/[^\w]+/g, '-').toLowerCase()}-${v.validFrom}.json`,
+                  fileNameOf(`rank curve ${v.category} ${v.validFrom}`, 'json'),
                 )
               }
             >

@@ -1,3 +1,4 @@
+import { fileNameOf } from '@kettle/core/listing/words';
 import { saveBlob } from './save-picture.ts';
 
 type Cell = string | number | null;
@@ -24,8 +25,5 @@ export const saveCsv = (
   head: readonly string[],
   rows: readonly (readonly Cell[])[],
 ): void => {
-  saveBlob(
-    new Blob([csvText(about, head, rows)], { type: 'text/csv;charset=utf-8' }),
-    `${name.replace(/[^\w-]+/g, '-').toLowerCase()}.csv`,
-  );
+  saveBlob(new Blob([csvText(about, head, rows)], { type: 'text/csv;charset=utf-8' }), fileNameOf(name, 'csv'));
 };

@@ -1,3 +1,4 @@
+import { fileNameOf } from '@kettle/core/listing/words';
 const SVG = 'http://www.w3.org/2000/svg';
 const CAPTION_HEIGHT = 20;
 
@@ -52,18 +53,12 @@ export const chartsAsSvg = (within: Element, title: string): SVGSVGElement | nul
   return whole;
 };
 
-const fileName = (title: string, ending: string): string =>
-  `${title
-    .replace(/[^\w-]+/g, '-')
-    .toLowerCase()
-    .slice(0, 80)}.${ending}`;
-
 /** Saves the charts of an element as an SVG or PNG file; does nothing where there are none. */
 export const savePicture = async (within: Element, title: string, ending: 'svg' | 'png'): Promise<void> => {
   const svg = chartsAsSvg(within, title);
   if (!svg) return;
   const text = new XMLSerializer().serializeToString(svg);
-  if (ending === 'svg') return saveBlob(new Blob([text], { type: 'image/svg+xml' }), fileName(title, 'svg'));
+  if (ending === 'svg') return saveBlob(new Blob([text], { type: 'image/svg+xml' }), fileNameOf(title, 'svg'));
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(text)}`;
   await image.decode();
@@ -73,5 +68,5 @@ export const savePicture = async (within: Element, title: string, ending: 'svg' 
   canvas.height = 2 * svg.height.baseVal.value;
   canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-  if (blob) saveBlob(blob, fileName(title, 'png'));
+  if (blob) saveBlob(blob, fileNameOf(title, 'png'));
 };
