@@ -21,18 +21,22 @@ export const test = base.extend<{ expectedErrors: RegExp[]; quietConsole: void }
   ],
 });
 
-/** No violation of WCAG 2.2 AA that axe can find, in the light and in the dark theme. */
+const WCAG = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+/** All that a theme can change. */
+const OF_COLOUR = ['color-contrast', 'link-in-text-block'];
+
+/** No violation of WCAG 2.2 AA that axe can find; in the dark theme, of colours, all else being the same. */
 export const checkAccess = async (page: Page): Promise<void> => {
-  for (const mode of ['light', 'dark']) {
+  for (const mode of ['light', 'dark'] as const) {
     await page.evaluate((m) => {
       // A control that is half scrolled out of sight would count as too small.
       for (const scroller of document.querySelectorAll('*')) if (scroller.scrollTop > 0) scroller.scrollTop = 0;
       document.documentElement.classList.toggle('dark', m === 'dark');
       document.documentElement.style.colorScheme = m;
     }, mode);
-    const { violations } = await new AxeBuilder({ page })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-      .analyze();
+    // There are no frames, so that no page of its own is needed to gather what they say; rows of a list are drawn alike.
+    const axe = new AxeBuilder({ page }).setLegacyMode(true).exclude('tbody tr:nth-of-type(n + 11)');
+    const { violations } = await (mode === 'light' ? axe.withTags(WCAG) : axe.withRules(OF_COLOUR)).analyze();
     expect(
       violations.map(
         (v) =>
