@@ -76,6 +76,115 @@ describe('fees', () => {
     expect(spring.fees.lines.at(-1)!.amount).toBe(45);
     expect(autumn.fees.lines.at(-1)!.amount).toBe(136);
   });
+  test('a piece of exactly the bounds of a class is still of it; a little more in weight, side or girth is of the next', () => {
+    const small = {
+      ...parcel,
+      key: 'small',
+      name: 'Small',
+      billedBy: 'weight' as const,
+      maxWeight: 500,
+      maxSides: [300, 200, 100] as [number, number, number],
+      maxGirth: 800,
+    };
+    const two = { ...schedule, sizeClasses: [small, { ...parcel, maxSides: null }] };
+    const classOf = (weight: number, sides: [number, number, number]) => sizeClassOf(two, weight, sides)?.key;
+    expect(classOf(500, [300, 200, 50])).toBe('small');
+    expect(classOf(501, [300, 200, 50])).toBe('parcel');
+    expect(classOf(500, [50, 300, 200])).toBe('small');
+    expect(classOf(500, [301, 190, 50])).toBe('parcel');
+    expect(classOf(500, [300, 200, 51])).toBe('parcel');
+    expect(classOf(500, [200, 150, 100])).toBe('small');
+    // Without sides only the weight is asked.
+    expect(sizeClassOf(two, 500, null)?.key).toBe('small');
+    // Bulk does not make a piece heavier where the class bills the weight itself, and does where it bills the larger.
+    expect(billedWeight(two, small, 100, [300, 200, 100])).toBe(100);
+    expect(billedWeight(two, parcel, 100, [300, 200, 100])).toBeCloseTo(
+      dimensionalWeight([300, 200, 100], two.dimensional),
+      9,
+    );
+    expect(billedWeight(two, parcel, 5000, [300, 200, 100])).toBe(5000);
+  });
+  test('each row of a class holds up to its bound, to the gram', () => {
+    expect(fulfilmentFee(parcel, gramsFromPounds(1))).toBe(421);
+    expect(fulfilmentFee(parcel, gramsFromPounds(1) + 1)).toBe(488);
+    expect(fulfilmentFee({ ...parcel, fulfilment: [] }, 100)).toBeNull();
+  });
+  test('the rule for all is passed over for any that names the category, in whatever order they stand', () => {
+    const rule = (category: string) => ({ category });
+    for (const rules of [
+      [rule('*'), rule('Games'), rule('Games › Dice')],
+      [rule('Games › Dice'), rule('Games'), rule('*')],
+      [rule('Games'), rule('*'), rule('Games › Dice')],
+    ]) {
+      expect(ruleFor(rules, 'Games › Dice › Towers')?.category).toBe('Games › Dice');
+      expect(ruleFor(rules, 'Games › Cards')?.category).toBe('Games');
+      expect(ruleFor(rules, 'Wool')?.category).toBe('*');
+    }
+    expect(ruleFor([rule('*'), rule('G')], 'G')?.category).toBe('G');
+    expect(ruleFor([rule('G'), rule('*')], 'G')?.category).toBe('G');
+  });
+  test('a price above the last band is charged as that; without a rule there is no commission', () => {
+    const bounded = {
+      ...schedule,
+      commission: [
+        {
+          category: 'Wool',
+          bands: [
+            { upTo: 500, rate: 0.2 },
+            { upTo: 1000, rate: 0.1 },
+          ],
+          minimum: 0,
+        },
+      ],
+    };
+    expect(commission(bounded, 'Wool', 500)).toEqual({ amount: 100, rate: 0.2 });
+    expect(commission(bounded, 'Wool', 2000)).toEqual({ amount: 200, rate: 0.1 });
+    expect(commission(bounded, 'Games', 2000)).toEqual({ amount: 0, rate: 0 });
+  });
+  test('VAT that is not in the price, or that percentages stand on, leaves the price as their base', () => {
+    expect(percentageBase({ rate: 0.25, included: false, percentagesOn: 'price-without-vat' }, 12_500)).toBe(12_500);
+    expect(percentageBase({ rate: 0.25, included: true, percentagesOn: 'price' }, 12_500)).toBe(12_500);
+  });
+  test('each line says how it came about, and what was not known is said', () => {
+    const linesOf = (change: object, s = schedule) => {
+      const result = marketplaceFees(
+        s,
+        { price: 4000, category: 'Wool', weight: 800, sides: cube(200), ...change } as never,
+        { fulfilment: 'marketplace', monthsStored: 2, day: '2026-04-01' },
+      );
+      if (!result.known) throw new Error(result.reason);
+      return result.fees;
+    };
+    expect(linesOf({}).lines.map((l) => l.note)).toEqual([
+      '15 % of the price',
+      'Parcel, billed 1593 g',
+      '2 months of 8.0 litres',
+    ]);
+    expect(linesOf({}).warnings).toEqual([]);
+    expect(linesOf({ sides: null }).lines.map((l) => l.key)).toEqual(['commission', 'fulfilment']);
+    expect(linesOf({ sides: null }).warnings).toEqual([expect.stringContaining('sides are not known')]);
+    const vat = { rate: 0.25, included: true, percentagesOn: 'price-without-vat' } as const;
+    expect(linesOf({}, { ...schedule, vat }).lines[1]!.note).toBe('15 % of the price without VAT');
+    const free = { ...schedule, fixedFees: [{ category: '*', amount: 0 }] };
+    expect(linesOf({}, free).lines.map((l) => l.key)).not.toContain('fixed');
+  });
+  test('a class that has no fee for a weight gives that as the reason', () => {
+    const light = { ...schedule, sizeClasses: [{ ...parcel, beyond: null }] };
+    const result = marketplaceFees(
+      light,
+      { price: 4000, category: 'Wool', weight: 3000, sides: cube(100) },
+      { fulfilment: 'marketplace', monthsStored: 1, day: '2026-04-01' },
+    );
+    expect(result).toEqual({ known: false, reason: 'The class "Parcel" has no fee for this weight.' });
+  });
+  test('sent by the seller, neither weight nor sides are asked for', () => {
+    const result = marketplaceFees(
+      schedule,
+      { price: 4000, category: 'Wool', weight: null, sides: null },
+      { fulfilment: 'seller', monthsStored: 1, day: '2026-04-01' },
+    );
+    expect(result.known && result.fees.lines.map((l) => l.key)).toEqual(['commission']);
+  });
   test.each([
     ['a price of 0', { price: 0 }],
     ['a price of −1', { price: -1 }],

@@ -1,5 +1,4 @@
 import { count, eq, sql } from 'drizzle-orm';
-import { slugify } from 'transliteration';
 import type { ReplyOf } from '@kettle/contract/route';
 import type { sources as routes, Marketplace } from '@kettle/contract/sources';
 import { currencyExponent } from '@kettle/core/money/money';
@@ -82,6 +81,7 @@ export const addMarketplace = async (
   } catch {
     throw badField('currency', `"${body.currency}" is no currency code such as USD or EUR.`);
   }
+  const { slugify } = await import('transliteration');
   const id = slugify(name).slice(0, 40).replace(/-$/, '');
   if (id === '') throw badField('name', 'The name needs at least one letter or digit.');
   const [result] = await database.db

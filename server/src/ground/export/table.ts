@@ -1,6 +1,5 @@
 import { create as contentDisposition } from 'content-disposition';
 import { stringify } from 'csv-stringify';
-import ExcelJS from 'exceljs';
 import type { Response } from 'express';
 import { fileNameOf } from '@kettle/core/listing/words';
 
@@ -48,6 +47,8 @@ export const sendCsv = async (response: Response, table: Table): Promise<void> =
 
 /** Sends a table as XLSX: the data on the first sheet, what it is about on the second. Texts are texts there. */
 export const sendXlsx = async (response: Response, table: Table): Promise<void> => {
+  // Read when it is first wanted: it takes longer than all the rest of the server.
+  const { default: ExcelJS } = await import('exceljs');
   response.setHeader('Content-Type', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
   response.setHeader('Content-Disposition', fileName(table.name, 'xlsx'));
   const book = new ExcelJS.stream.xlsx.WorkbookWriter({ stream: response });
