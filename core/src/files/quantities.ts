@@ -1,0 +1,159 @@
+import { GRAMS_PER_POUND, gramsFromOunces, MM_PER_INCH } from '../measures/units.ts';
+import { numberIn } from './numbers.ts';
+
+/** What a cell came to: a value, or why it is none. */
+export type Read<T> = { value: T } | { fault: string };
+
+/** Units by what people write; factors are exact by definition (NIST SP 811, appendix B: pound, ounce, inch, foot). */
+const WEIGHTS: readonly [RegExp, number][] = [
+  [/^(mg|milligram\w*)$/i, 0.001],
+  [/^(g|gr|gramm?\w*|gramos?)$/i, 1],
+  [/^(kg|kgs|kilo\w*)$/i, 1000],
+  [/^(lbs?|pounds?|pfund|livres?|libras?|pund)$/i, GRAMS_PER_POUND],
+  [/^(oz|ounces?|unzen?|onces?|onzas?|uns)$/i, gramsFromOunces(1)],
+];
+const LENGTHS: readonly [RegExp, number][] = [
+  [/^(mm|millimet\w*)$/i, 1],
+  [/^(cm|centimet\w*|zentimeter)$/i, 10],
+  [/^(m|mtr|met(er|re)s?|metros?)$/i, 1000],
+  [/^(in|inch(es)?|zoll|pouces?|pulgadas?|tum|"|″|”)$/i, MM_PER_INCH],
+  [/^(ft|feet|foot|fuß|pieds?|pies|fot|'|′|’)$/i, 12 * MM_PER_INCH],
+];
+/** No quantity takes more letters than this. */
+const LONGEST = 80;
+export type QuantityKind = 'weight' | 'length';
+const UNITS = { weight: WEIGHTS, length: LENGTHS };
+
+const factorOf = (kind: QuantityKind, word: string): number | null =>
+  UNITS[kind].find(([name]) => name.test(word.replace(/\.$/, '')))?.[1] ?? null;
+
+/**
+ * The unit that a column's heading names, in grams or millimetres; null when it names none.
+ * @example unitOfHeading('Länge (mm)', 'length') // => 1
+ */
+export const unitOfHeading = (heading: string, kind: QuantityKind): number | null => {
+  const words = heading.match(/\p{L}+|["″”]/gu) ?? [];
+  // The first word is what the column is of; "m" for metres is taken only in brackets.
+  for (const word of words.slice(1)) {
+    if (word === 'm' && !/[([]\s*m\s*[)\]]/.test(heading)) continue;
+    const factor = factorOf(kind, word);
+    if (factor !== null) return factor;
+  }
+  return null;
+};
+
+/**
+ * A weight in grams or a length in millimetres: the unit of the cell, else the heading's, else the marketplace's. Several
+ * parts are added ("2 lb 3 oz", "5 ft 4 in").
+ * @param unit grams or millimetres of what a bare number counts
+ * @example quantityIn('0,5 kg', 'weight', 453.59237, ',') // => {"value":500}
+ */
+export const quantityIn = (cell: string, kind: QuantityKind, unit: number, decimal: '.' | ','): Read<number> => {
+  const text = cell.trim();
+  if (text.length > LONGEST) return { fault: `is no ${kind}` };
+  const bare = numberIn(text, decimal);
+  if (bare !== null && !/\p{L}/u.test(text)) return { value: bare * unit };
+  const parts = [...text.matchAll(/([\d.,\s\u00a0\u202f]*\d)\s*(\p{L}+\.?|["″”'′’])\s*(?:,|and|und|et|y|och)?\s*/gu)];
+  if (parts.length === 0 || parts.map((p) => p[0]).join('') !== text) return { fault: `is no ${kind}` };
+  let total = 0;
+  for (const [, number, word] of parts) {
+    const value = numberIn(number!, decimal);
+    const factor = factorOf(kind, word!);
+    if (value === null) return { fault: `is no ${kind}` };
+    if (factor === null) return { fault: `is in "${word}", which is no unit of ${kind}` };
+    total += value * factor;
+  }
+  return { value: total };
+};
+
+/**
+ * Three sides in millimetres from one cell. @example sidesIn('30 x 20 × 10 cm', 25.4, '.') // => {"value":[300,200,100]}
+ */
+export const sidesIn = (cell: string, unit: number, decimal: '.' | ','): Read<[number, number, number]> => {
+  const parts = cell.trim().split(/\s*(?:[x×*]|\bby\b)\s*/i);
+  if (parts.length !== 3) return { fault: 'is not three sides' };
+  const lastUnit = /(\p{L}+|["″”])\s*$/u.exec(parts[2]!)?.[1];
+  const shared = (lastUnit && factorOf('length', lastUnit)) || unit;
+  const sides = parts.map((part) => quantityIn(part, 'length', shared, decimal));
+  const odd = sides.find((s) => 'fault' in s);
+  if (odd) return odd as { fault: string };
+  return { value: sides.map((s) => (s as { value: number }).value) as [number, number, number] };
+};
+
+/** Signs of money and the currencies they may mean; codes are those of ISO 4217 (from Intl, which has them from CLDR). */
+const SIGNS: readonly [string, readonly string[]][] = [
+  ['US$', ['USD']],
+  ['CA$', ['CAD']],
+  ['C$', ['CAD']],
+  ['A$', ['AUD']],
+  ['AU$', ['AUD']],
+  ['NZ$', ['NZD']],
+  ['MX$', ['MXN']],
+  ['R$', ['BRL']],
+  ['$', ['USD', 'CAD', 'AUD', 'NZD', 'MXN', 'SGD', 'HKD', 'CLP', 'COP', 'ARS']],
+  ['€', ['EUR']],
+  ['£', ['GBP']],
+  ['¥', ['JPY', 'CNY']],
+  ['￥', ['JPY', 'CNY']],
+  ['₹', ['INR']],
+  ['zł', ['PLN']],
+  ['Kč', ['CZK']],
+  ['kr.', ['SEK', 'NOK', 'DKK']],
+  ['kr', ['SEK', 'NOK', 'DKK']],
+  ['₺', ['TRY']],
+  ['Fr.', ['CHF']],
+];
+const CODES: ReadonlySet<string> = new Set(Intl.supportedValuesOf('currency'));
+
+/** The currencies that a text names, and the text without them; null when it names none. @example currenciesIn('12 EUR') // => {"currencies":["EUR"],"rest":"12"} */
+export const currenciesIn = (text: string): { currencies: readonly string[]; rest: string } | null => {
+  for (const [code] of text.matchAll(/(?<![A-Za-z])[A-Z]{3}(?![A-Za-z])/g))
+    if (CODES.has(code)) return { currencies: [code], rest: text.replace(code, '').trim() };
+  for (const [sign, currencies] of SIGNS)
+    if (text.includes(sign)) return { currencies, rest: text.replace(sign, '').trim() };
+  return null;
+};
+
+/**
+ * Money in major units of the marketplace's currency. In another currency it is not taken: a rate is nothing to guess.
+ * @param heading names the currency where the cells do not
+ * @example moneyIn('1.299,00 €', 'EUR', ',', 'Preis') // => {"value":1299}
+ */
+export const moneyIn = (cell: string, currency: string, decimal: '.' | ',', heading: string): Read<number> => {
+  const named = currenciesIn(cell);
+  const found = named ?? currenciesIn(heading);
+  if (found && !found.currencies.includes(currency))
+    return { fault: `is in ${found.currencies.join(' or ')}, while the marketplace sells in ${currency}` };
+  const value = numberIn(named ? named.rest : cell, decimal);
+  return value === null ? { fault: 'is no sum of money' } : { value };
+};
+
+/** Stars on a scale of five. @example starsIn('4,5 von 5 Sternen', ',') // => {"value":4.5} */
+export const starsIn = (cell: string, decimal: '.' | ','): Read<number> => {
+  const [, value, most] =
+    /^([\d.,]+)\s*(?:(?:out of|of|von|sur|de|av|su|\/)\s*(\d+))?\s*(?:stars?|sternen?|étoiles?|estrellas?|stjärnor|★+)?$/i.exec(
+      cell.trim(),
+    ) ?? [];
+  const number = value === undefined ? null : numberIn(value, decimal);
+  if (number === null) return { fault: 'is no rating' };
+  const scale = most === undefined ? 5 : Number(most);
+  return number > scale || scale === 0 ? { fault: 'is no rating of five stars' } : { value: (5 * number) / scale };
+};
+
+/** A place in a ranking, whatever it is in. @example placeIn('#1,234 in Paper', '.') // => {"value":1234} */
+export const placeIn = (cell: string, decimal: '.' | ','): Read<number> => {
+  const [, number] =
+    /^(?:#|no\.|nr\.?|n°)?\s*([\d.,\s\u00a0\u202f]*\d)\s*(?:(?:in|en|dans|i|w)\s.+)?$/iu.exec(cell.trim()) ?? [];
+  const value = number === undefined ? numberIn(cell, decimal) : numberIn(number, decimal);
+  return value === null ? { fault: 'is no rank' } : { value };
+};
+
+const YES = /^(yes|y|true|1|x|✓|✔|ja|oui|o|s[ií]|sim|tak|wahr|vrai|verdadero|sant)$/i;
+const NO = /^(no|n|false|0|✗|✘|nein|non|nej|não|nao|nie|falsch|faux|falso|falskt)$/i;
+/** Yes or no in several languages. @example yesOrNoIn('nein') // => {"value":false} */
+export const yesOrNoIn = (cell: string): Read<boolean> =>
+  YES.test(cell.trim())
+    ? { value: true }
+    : NO.test(cell.trim())
+      ? { value: false }
+      : { fault: 'is neither yes nor no' };
