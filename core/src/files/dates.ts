@@ -1,4 +1,5 @@
 import { addDays, isDay, type Day } from '../measures/day.ts';
+import { figureText } from './cell.ts';
 
 /** What stands first in a column's dates that are all figures. */
 export type DateOrder = 'day-first' | 'month-first';
@@ -9,10 +10,10 @@ export interface OrderVotes {
 }
 export const noOrderVotes = (): OrderVotes => ({ dayFirst: 0, monthFirst: 0, either: 0 });
 
-const FIGURES = /^(\d{1,2})\s*([./-])\s*(\d{1,2})\s*[./-]\s*(\d{4}|\d{2})$/;
+const FIGURES = /^(\d{1,2}) ?([./-]) ?(\d{1,2}) ?[./-] ?(\d{4}|\d{2})$/;
 /** The hour of the day is not kept. */
-const TIME = /[T\s,]+\d{1,2}:\d{2}(:\d{2}(\.\d+)?)?\s*([AaPp]\.?[Mm]\.?)?\s*(Z|UTC|GMT|[+-]\d{2}:?\d{2})?$/;
-const withoutTime = (cell: string): string => cell.trim().replace(TIME, '').trim();
+const TIME = /(?:T|,? )\d{1,2}:\d{2}(?::\d{2}(?:\.\d+)?)?(?: ?[AP]\.?M\.?)?(?: ?(?:Z|UTC|GMT|[+-]\d{2}:?\d{2}))?$/i;
+const withoutTime = (cell: string): string => figureText(cell).replace(TIME, '');
 
 /** What a cell says of the order of its column's dates. @example orderVoteOf('24/11/2026') // => "dayFirst" */
 export const orderVoteOf = (cell: string): keyof OrderVotes | null => {
@@ -73,7 +74,7 @@ const SPREADSHEET_ZERO = '1899-12-30';
  * @example dateIn('24. November 2026', null) // => "2026-11-24"
  */
 export const dateIn = (cell: string, order: DateOrder | null): Day | null => {
-  const text = withoutTime(cell.normalize('NFKC').replace(/\p{Zs}/gu, ' '));
+  const text = withoutTime(cell);
   const yearFirst = /^(\d{4})[-/.]?(\d{2}|(?<=[-/.])\d)[-/.]?(\d{2}|(?<=[-/.])\d)$/.exec(text);
   if (yearFirst) return dayFrom(yearFirst[1]!, Number(yearFirst[2]), yearFirst[3]!);
   const figures = FIGURES.exec(text);

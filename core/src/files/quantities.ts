@@ -1,4 +1,5 @@
 import { GRAMS_PER_POUND, gramsFromOunces, MM_PER_INCH } from '../measures/units.ts';
+import { figureText } from './cell.ts';
 import { numberIn } from './numbers.ts';
 
 /** What a cell came to: a value, or why it is none. */
@@ -19,8 +20,8 @@ const LENGTHS: readonly [RegExp, number][] = [
   [/^(in|inch(es)?|zoll|pouces?|pulgadas?|tum|"|″|”)$/i, MM_PER_INCH],
   [/^(ft|feet|foot|fuß|pieds?|pies|fot|'|′|’)$/i, 12 * MM_PER_INCH],
 ];
-/** No quantity takes more letters than this. */
-const LONGEST = 80;
+/** What stands between the parts of a quantity. */
+const JOINS: ReadonlySet<string> = new Set([',', 'and', 'und', 'et', 'y', 'och']);
 export type QuantityKind = 'weight' | 'length';
 const UNITS = { weight: WEIGHTS, length: LENGTHS };
 
@@ -49,31 +50,40 @@ export const unitOfHeading = (heading: string, kind: QuantityKind): number | nul
  * @example quantityIn('0,5 kg', 'weight', 453.59237, ',') // => {"value":500}
  */
 export const quantityIn = (cell: string, kind: QuantityKind, unit: number, decimal: '.' | ','): Read<number> => {
-  const text = cell.trim();
-  if (text.length > LONGEST) return { fault: `is no ${kind}` };
+  const text = figureText(cell);
   const bare = numberIn(text, decimal);
   if (bare !== null && !/\p{L}/u.test(text)) return { value: bare * unit };
-  const parts = [...text.matchAll(/([\d.,\s\u00a0\u202f]*\d)\s*(\p{L}+\.?|["″”'′’])\s*(?:,|and|und|et|y|och)?\s*/gu)];
-  if (parts.length === 0 || parts.map((p) => p[0]).join('') !== text) return { fault: `is no ${kind}` };
-  let total = 0;
-  for (const [, number, word] of parts) {
-    const value = numberIn(number!, decimal);
-    const factor = factorOf(kind, word!);
+  const tokens = text.match(/[\d.,]+|\p{L}+\.?|["″”'′’]|[^\s\p{L}\d]/gu) ?? [];
+  let total: number | null = null;
+  let number = '';
+  for (const token of tokens) {
+    if (/\d/.test(token)) {
+      // A blank may group thousands.
+      number += token;
+      continue;
+    }
+    if (number === '') {
+      if (total !== null && JOINS.has(token.toLowerCase())) continue;
+      return { fault: `is no ${kind}` };
+    }
+    const value = numberIn(number, decimal);
+    const factor = factorOf(kind, token);
     if (value === null) return { fault: `is no ${kind}` };
-    if (factor === null) return { fault: `is in "${word}", which is no unit of ${kind}` };
-    total += value * factor;
+    if (factor === null) return { fault: `is in "${token}", which is no unit of ${kind}` };
+    total = (total ?? 0) + value * factor;
+    number = '';
   }
-  return { value: total };
+  return total === null || number !== '' ? { fault: `is no ${kind}` } : { value: total };
 };
 
 /**
  * Three sides in millimetres from one cell. @example sidesIn('30 x 20 × 10 cm', 25.4, '.') // => {"value":[300,200,100]}
  */
 export const sidesIn = (cell: string, unit: number, decimal: '.' | ','): Read<[number, number, number]> => {
-  const parts = cell.trim().split(/\s*(?:[x×*]|\bby\b)\s*/i);
+  const parts = figureText(cell).split(/ ?[x×*] ?| by /i);
   if (parts.length !== 3) return { fault: 'is not three sides' };
-  const lastUnit = /(\p{L}+|["″”])\s*$/u.exec(parts[2]!)?.[1];
-  const shared = (lastUnit && factorOf('length', lastUnit)) || unit;
+  const word = parts[2]!.match(/\p{L}+|["″”]/gu)?.at(-1);
+  const shared = (word && factorOf('length', word)) || unit;
   const sides = parts.map((part) => quantityIn(part, 'length', shared, decimal));
   const odd = sides.find((s) => 'fault' in s);
   if (odd) return odd as { fault: string };
@@ -131,8 +141,8 @@ export const moneyIn = (cell: string, currency: string, decimal: '.' | ',', head
 /** Stars on a scale of five. @example starsIn('4,5 von 5 Sternen', ',') // => {"value":4.5} */
 export const starsIn = (cell: string, decimal: '.' | ','): Read<number> => {
   const [, value, most] =
-    /^([\d.,]+)\s*(?:(?:out of|of|von|sur|de|av|su|\/)\s*(\d+))?\s*(?:stars?|sternen?|étoiles?|estrellas?|stjärnor|★+)?$/i.exec(
-      cell.trim(),
+    /^([\d.,]+)(?: ?(?:out of|of|von|sur|de|av|\/) ?(\d+))?(?: ?(?:stars?|sternen?|étoiles?|estrellas?|stjärnor|★+))?$/i.exec(
+      figureText(cell),
     ) ?? [];
   const number = value === undefined ? null : numberIn(value, decimal);
   if (number === null) return { fault: 'is no rating' };
@@ -142,9 +152,9 @@ export const starsIn = (cell: string, decimal: '.' | ','): Read<number> => {
 
 /** A place in a ranking, whatever it is in. @example placeIn('#1,234 in Paper', '.') // => {"value":1234} */
 export const placeIn = (cell: string, decimal: '.' | ','): Read<number> => {
-  const [, number] =
-    /^(?:#|no\.|nr\.?|n°)?\s*([\d.,\s\u00a0\u202f]*\d)\s*(?:(?:in|en|dans|i|w)\s.+)?$/iu.exec(cell.trim()) ?? [];
-  const value = number === undefined ? numberIn(cell, decimal) : numberIn(number, decimal);
+  const text = figureText(cell);
+  const [, number] = /^(?:#|no\.|nr\.?|n°)? ?(\d[\d., ]*)(?:(?:in|en|dans|i|w) .+)?$/i.exec(text) ?? [];
+  const value = numberIn(number ?? text, decimal);
   return value === null ? { fault: 'is no rank' } : { value };
 };
 
