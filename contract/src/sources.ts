@@ -112,7 +112,16 @@ export const sources = {
   import: route('post', '/api/marketplaces/{marketplace}/imports/{kind}', 'Takes a previewed file in, as a job.', {
     params: Type.Object({ marketplace: MarketplaceId, kind: ImportKind }),
     body: Type.Object(
-      { upload: Id, mapping: Mapping, source: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }) },
+      {
+        upload: Id,
+        mapping: Mapping,
+        source: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }),
+        dates: Type.Optional(
+          Type.Union([Type.Literal('day-first'), Type.Literal('month-first')], {
+            description: 'What stands first in dates of figures, where the file itself does not show it.',
+          }),
+        ),
+      },
       { additionalProperties: false },
     ),
     reply: Job,

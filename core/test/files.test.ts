@@ -191,6 +191,9 @@ describe('cells as sellers have them, written by hand', () => {
     ['#1,234 in Paper & Crafts', 1234],
     ['12', 12],
     ['Nr. 7 in Papier', 7],
+    ['n.º 7 en Papel', 7],
+    ['n° 7 dans Papier', 7],
+    ['No. 7', 7],
     ['1.2k', 1200],
   ])('"%s" is place %d', (cell, place) => expect(placeIn(cell, '.')).toEqual({ value: place }));
   test('yes and no', () => {

@@ -168,9 +168,9 @@ describe('files', () => {
     ['Sellers', '70000', 'Sellers must be 32767 or less, not 70000.'],
     ['Pictures', '99999', 'Pictures must be 32767 or less, not 99999.'],
     ['Rank', '3000000000', 'Rank must be 2000000000 or less, not 3000000000.'],
-    ['Units a month', '1e308', 'Units a month "1e308" is no number.'],
+    ['Units a month', '1e308', 'Units a month, as stated "1e308" is no number.'],
   ])(
-    'a cell beyond what %s can be refuses its row with line and reason, and the others are taken',
+    'a cell beyond what %s can be is left out with line and reason, and all else is taken',
     async (head, cell, reason) => {
       const job = await importCsv(
         program,
@@ -179,7 +179,7 @@ describe('files', () => {
         csv(['Listing code', 'Title', head], ['OK01', 'Sound', '3'], ['BAD1', 'Odd', cell], ['OK02', 'Sound', '4']),
       );
       expect(job.state).toBe('done');
-      expect(job.result).toMatchObject({ taken: 2, refused: [{ line: 3, reason }] });
+      expect(job.result).toMatchObject({ taken: 3, refused: [], leftOut: [{ line: 3, column: head, reason }] });
     },
   );
   test('a category of 60,000 blanks, and other texts made to take long, are read like any other', async () => {

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { MinedReviews } from '@kettle/contract/candidates';
-import type { ListingSheet } from '@kettle/contract/listings';
+import type { History, ListingSheet } from '@kettle/contract/listings';
 import type { Job } from '@kettle/contract/shapes';
 import type { SiftReply } from '@kettle/contract/sift';
 import type { Preview } from '@kettle/contract/sources';
@@ -84,7 +84,7 @@ test('columns are found by name and a preview shows the first rows', async () =>
   expect([json.rows, json.sample[0]!['Product name']]).toEqual([1, 'Book press']);
 });
 
-test('good rows are taken in, bad ones refused with line and reason, nothing else lost', async () => {
+test('an odd cell costs itself alone; a row is refused where it says nothing without it; each with line and reason', async () => {
   const job = await importCsv(
     program,
     'harbour-lane',
@@ -113,16 +113,23 @@ test('good rows are taken in, bad ones refused with line and reason, nothing els
       ['AB18', '=1+1', '+brand', '', '12.50', '', '3', '', '', '', ''],
     ),
   );
-  expect(job).toMatchObject({ state: 'done', result: { taken: 2, refusedCount: 6 } });
+  expect(job).toMatchObject({ state: 'done', result: { taken: 6, refusedCount: 2, leftOutCount: 4 } });
   expect((job.result!.refused as { line: number; reason: string }[]).map((r) => `${r.line}: ${r.reason}`)).toEqual([
-    '3: Price must be above 0, not 0.',
-    '4: Price must be above 0, not -1.',
-    '5: Price "a lot" is no number.',
     '6: The listing code is missing.',
     '7: The date 2999-01-01 lies in the future.',
-    '8: Rating must be 5 or less, not 9.',
   ]);
-  expect(job.message).toContain('1 have no category');
+  expect(
+    (job.result!.leftOut as { line: number; column: string; reason: string }[]).map(
+      (c) => `${c.line}, ${c.column}: ${c.reason}`,
+    ),
+  ).toEqual([
+    '3, Price (USD): Price must be above 0, not 0.',
+    '4, Price (USD): Price must be above 0, not -1.',
+    '5, Price (USD): Price "a lot" is no sum of money.',
+    '8, Stars: Rating "9" is no rating of five stars.',
+  ]);
+  expect(job.message).toContain('6 listings taken in, 2 rows refused, 4 cells left out.');
+  expect(job.message).toContain('2 have no category');
 });
 
 test('a figure that the file states is kept as said, with its date; a curve from the template is used where there is a rank', async () => {
@@ -163,6 +170,171 @@ test('the same file again changes nothing; an empty cell keeps what was known; a
   expect((await sheet('AB12')).listing).toMatchObject({ price: 3990, reviews: 25, seenOn: '2026-02-10' });
 });
 
+test('an older file, or one without a column, overrules neither title, brand nor category', async () => {
+  const before = (await sheet('AB12')).listing;
+  await importCsv(
+    program,
+    'harbour-lane',
+    'listings',
+    csv(HEAD, ['AB12', 'An old name', 'Another', 'Elsewhere', '', '', '', '', '', '', '2025-06-01']),
+  );
+  await importCsv(
+    program,
+    'harbour-lane',
+    'listings',
+    csv(['SKU', 'Title', 'Date'], ['AB12', before.title, '2026-02-11']),
+  );
+  expect((await sheet('AB12')).listing).toMatchObject({
+    title: before.title,
+    brand: before.brand,
+    category: before.category,
+  });
+});
+
+test('a corrected file of the same day takes the place of the wrong one; many days of a listing are many readings', async () => {
+  const daily = (price: number) =>
+    csv(
+      ['SKU', 'Title', 'Category', 'Price', 'Rank', 'Stock', 'Date'],
+      ...Array.from({ length: 30 }, (_, i) => [
+        'DAILY1',
+        'Nipping press',
+        'Paper > Presses',
+        price,
+        100 + i,
+        400 - 3 * i,
+        `2026-03-${String(i + 1).padStart(2, '0')}`,
+      ]),
+    );
+  const historyOf = async (): Promise<History> =>
+    (await program.call<History>('GET', '/api/marketplaces/harbour-lane/listings/DAILY1/history')).json;
+  expect((await importCsv(program, 'harbour-lane', 'listings', daily(19.9))).result).toMatchObject({ taken: 1 });
+  expect((await historyOf()).days.day).toHaveLength(30);
+  expect(new Set((await historyOf()).days.price)).toEqual(new Set([1990]));
+  await importCsv(program, 'harbour-lane', 'listings', daily(17.5));
+  expect((await historyOf()).days.day).toHaveLength(30);
+  expect(new Set((await historyOf()).days.price)).toEqual(new Set([1750]));
+  const { days } = await historyOf();
+  expect([days.rank.at(-1), days.stock.at(-1)]).toEqual([129, 313]);
+});
+
+/** Files as programs of four countries write them: their own headings, decimal commas, kilograms, centimetres, days first. */
+const ABROAD: [string, string][] = [
+  [
+    'German',
+    `Artikelnummer;Bezeichnung;Marke;Kategorie;Preis;Verkaufsrang;Anzahl Bewertungen;Sterne;Gewicht (kg);Länge (cm);Breite (cm);Höhe (cm);Absatz im Monat;Datum
+CODE1;Klappbare Buchpresse;Eichamt;Papier > Pressen;1.039,90 €;1.214;22;4,5 von 5;1,724;30,5;22;9;1.200;24.11.2026
+CODE2;Handpresse;Eichamt;Papier > Pressen;68,00 €;410;k. A.;-;2,5;40;30;12,5;3,5 Tsd.;03.02.2026`,
+  ],
+  [
+    'French',
+    `Référence;Titre;Marque;Catégorie;Prix;Rang des ventes;Nombre d'avis;Étoiles;Poids (g);Longueur;Largeur;Hauteur;Ventes par mois;Relevé du
+CODE1;Presse à livres pliante;Chêne;Papier > Presses;1 039,90 €;1 214;22;4,5/5;1724;30,5 cm;22 cm;90 mm;1 200;24/11/2026
+CODE2;Presse à main;Chêne;Papier > Presses;68,00 €;410;n/a;–;2 500;40 cm;30 cm;125 mm;3,5k;03/02/2026`,
+  ],
+  [
+    'Spanish',
+    `Código,Título,Marca,Categoría,Precio,Posición,Número de reseñas,Estrellas,Peso,Dimensiones,Ventas al mes,Fecha
+CODE1,Prensa plegable,Roble,Papel > Prensas,"1.039,90","n.º 1.214",22,"4,5","1,724 kg","30,5 x 22 x 9 cm","1.200",24/11/2026
+CODE2,Prensa de mano,Roble,Papel > Prensas,"68,00",410,-,,"2500 g","40 x 30 x 12,5 cm","3,5k",03/02/2026`,
+  ],
+  [
+    'Swedish',
+    `Artikelkod\tProduktnamn\tVarumärke\tKategori\tPris\tSäljrang\tAntal recensioner\tBetyg\tVikt\tMått\tSålda per månad\tDatum
+CODE1\tHopfällbar bokpress\tEken\tPapper > Pressar\t1 039,90 EUR\t1 214\t22\t4,5 av 5\t1,724 kg\t30,5 × 22 × 9 cm\t1 200\t24 november 2026
+CODE2\tHandpress\tEken\tPapper > Pressar\t68,00 EUR\t410\tokänd\t\t2500 g\t40 × 30 × 12,5 cm\t3,5k\t3 feb. 2026`,
+  ],
+];
+test.each(ABROAD)('a file in %s goes through without a correction by hand', async (language, text) => {
+  const { json } = await program.call<{ id: string }>('POST', '/api/marketplaces', {
+    name: `Torg ${language}`,
+    currency: 'EUR',
+    measures: 'metric',
+    copyFrom: null,
+  });
+  const job = await importCsv(program, json.id, 'listings', text.replaceAll('\\t', '\t'));
+  expect(job.result).toMatchObject({ taken: 2, refused: [], leftOut: [] });
+  const { json: one } = await program.call<ListingSheet>('GET', `/api/marketplaces/${json.id}/listings/CODE1`);
+  expect(one.listing).toMatchObject({
+    price: 103_990,
+    rank: 1214,
+    reviews: 22,
+    rating: 4.5,
+    weight: 1724,
+    seenOn: '2026-11-24',
+  });
+  expect(one.sides).toEqual([305, 220, 90]);
+  expect(one.stated.map((s) => s.value)).toEqual([1200]);
+  const { json: two } = await program.call<ListingSheet>('GET', `/api/marketplaces/${json.id}/listings/CODE2`);
+  expect(two.listing).toMatchObject({ price: 6800, reviews: null, rating: null, weight: 2500, seenOn: '2026-02-03' });
+  expect(two.sides).toEqual([400, 300, 125]);
+  expect(two.stated.map((s) => s.value)).toEqual([3500]);
+});
+
+test('units, magnitudes and currencies are read as they are written, and what could be misread is left out', async () => {
+  const job = await importCsv(
+    program,
+    'harbour-lane',
+    'listings',
+    csv(
+      [
+        'Item code',
+        'Item name',
+        'Group',
+        'Price',
+        'Weight',
+        'Length (mm)',
+        'Width (mm)',
+        'Height (mm)',
+        'Units a month',
+        'Reviews',
+        'Fulfilled by',
+        'Date',
+      ],
+      ['UNIT1', 'One', 'Paper', '12.50', '500 g', '300', '200', '100', '1.2k', '3k', 'warehouse', '11/24/2026'],
+      ['UNIT2', 'Two', 'Paper', '€12.50', '0.5 kg', '30 cm', '8 in', '100', '1,234', 'n/a', 'somebody', '03/04/2026'],
+      ['UNIT3', 'Three', 'Paper', '12,5', '25 cm', '-', '', 'tall', 'many', '7', '', '12/31/2025'],
+    ),
+  );
+  expect(job.result).toMatchObject({ taken: 3, refused: [] });
+  expect(
+    (job.result!.leftOut as { line: number; column: string }[]).map((c) => `${c.line} ${c.column}`).toSorted(),
+  ).toEqual(['3 Fulfilled by', '3 Price', '4 Height (mm)', '4 Price', '4 Units a month', '4 Weight']);
+  const one = await sheet('UNIT1');
+  expect(one.listing).toMatchObject({
+    price: 1250,
+    weight: 500,
+    reviews: 3000,
+    seenOn: '2026-11-24',
+    fulfilment: 'marketplace',
+  });
+  expect([one.sides, one.stated[0]!.value]).toEqual([[300, 200, 100], 1200]);
+  const two = await sheet('UNIT2');
+  expect(two.listing).toMatchObject({
+    price: null,
+    weight: 500,
+    reviews: null,
+    seenOn: '2026-03-04',
+    fulfilment: 'unknown',
+  });
+  expect([two.sides, two.stated[0]!.value]).toEqual([[300, 203, 100], 1234]);
+});
+
+test('dates that could be of two days are asked about, and taken as it is said', async () => {
+  const head = ['Listing code', 'Date', 'Stock'];
+  const rows = [
+    ['AB12', '03/04/2026', 20],
+    ['AB12', '05/04/2026', 18],
+  ];
+  const open = await importCsv(program, 'harbour-lane', 'counts', csv(head, ...rows));
+  expect(open.result).toMatchObject({ taken: 0 });
+  expect((open.result!.refused as { reason: string }[])[0]!.reason).toBe(
+    'Date "03/04/2026" could be of two days; say whether the day or the month stands first.',
+  );
+  const said = await importCsv(program, 'harbour-lane', 'counts', csv(head, ...rows), 'a file', 'day-first');
+  expect(said.result).toMatchObject({ taken: 2, refused: [] });
+  expect((await sheet('AB12')).ownCounts.map((c) => c.day)).toEqual(['2026-04-03', '2026-04-05']);
+});
+
 test('cells that a spreadsheet would run are escaped in CSV, and read back unchanged', async () => {
   const { text, headers } = await program.call('GET', '/api/marketplaces/harbour-lane/sift.csv?has=1');
   expect(headers['content-disposition']).toContain('sift-harbour-lane');
@@ -195,8 +367,8 @@ test('reviews find their listing; strangers are named; the same review counts on
   expect(job.result).toMatchObject({ taken: 12 });
   expect(job.result!.refused).toEqual([
     { line: 14, reason: 'ZZ99 is no listing of Harbour Lane. Import the listing first.' },
-    { line: 15, reason: 'Stars must be 5 or less, not 7.' },
-    { line: 16, reason: '"soon" is no date.' },
+    { line: 15, reason: 'Stars "7" is no rating of five stars.' },
+    { line: 16, reason: 'Date "soon" is no date.' },
   ]);
   expect((await importCsv(program, 'harbour-lane', 'reviews', csv(head, ...rows))).message).toBe(
     '0 reviews taken in. 12 were there already.',

@@ -144,6 +144,7 @@ export const importCsv = async (
   kind: ImportKind,
   text: string,
   source = 'a file',
+  dates?: 'day-first' | 'month-first',
 ): Promise<Job> => {
   const preview = await program.call<{ upload: number; mapping: Record<string, string> }>(
     'POST',
@@ -154,6 +155,7 @@ export const importCsv = async (
     upload: preview.json.upload,
     mapping: preview.json.mapping,
     source,
+    ...(dates && { dates }),
   });
   return program.ended(job.json);
 };

@@ -153,7 +153,7 @@ export const starsIn = (cell: string, decimal: '.' | ','): Read<number> => {
 /** A place in a ranking, whatever it is in. @example placeIn('#1,234 in Paper', '.') // => {"value":1234} */
 export const placeIn = (cell: string, decimal: '.' | ','): Read<number> => {
   const text = figureText(cell);
-  const [, number] = /^(?:#|no\.|nr\.?|n°)? ?(\d[\d., ]*)(?:(?:in|en|dans|i|w) .+)?$/i.exec(text) ?? [];
+  const [, number] = /^(?:#|nr\.?|n\.? ?[o°]\.?)? ?(\d[\d., ]*)(?:(?:in|en|dans|i|w) .+)?$/i.exec(text) ?? [];
   const value = numberIn(number ?? text, decimal);
   return value === null ? { fault: 'is no rank' } : { value };
 };

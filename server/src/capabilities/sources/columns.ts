@@ -1,5 +1,8 @@
 import type { ImportKind } from '@kettle/contract/sources';
 
+/** What the cells of a column are read as. */
+export type Meaning = 'text' | 'whole' | 'money' | 'number' | 'weight' | 'length' | 'stars' | 'date' | 'yes or no';
+
 /** A field that an import can take, with the words by which its column is known. */
 export interface ImportField {
   key: string;
@@ -7,7 +10,33 @@ export interface ImportField {
   required: boolean;
   explanation: string;
   words: string[];
+  meant: Meaning;
 }
+
+const MEANT: Record<string, Meaning> = {
+  price: 'money',
+  revenue: 'money',
+  rank: 'whole',
+  reviews: 'whole',
+  sellers: 'whole',
+  pictures: 'whole',
+  variations: 'whole',
+  packCount: 'whole',
+  stock: 'whole',
+  helpful: 'whole',
+  units: 'number',
+  rating: 'stars',
+  stars: 'stars',
+  weight: 'weight',
+  sides: 'length',
+  long: 'length',
+  middle: 'length',
+  short: 'length',
+  day: 'date',
+  onSaleSince: 'date',
+  soldByMarketplace: 'yes or no',
+  verified: 'yes or no',
+};
 
 const field = (key: string, name: string, words: string, explanation: string, required = false): ImportField => ({
   key,
@@ -15,6 +44,7 @@ const field = (key: string, name: string, words: string, explanation: string, re
   required,
   explanation,
   words: words.split('|'),
+  meant: MEANT[key] ?? 'text',
 });
 
 export const IMPORT_FIELDS: Record<ImportKind, ImportField[]> = {
@@ -22,39 +52,91 @@ export const IMPORT_FIELDS: Record<ImportKind, ImportField[]> = {
     field(
       'code',
       'Listing code',
-      'listing code|code|listing id|sku|id',
+      'listing code|code|listing id|sku|id|item code|item id|item number|product code|product id|artikelnummer|artikel nr|artnr|article number|référence|code article|código|código de artículo|artikelkod',
       'The marketplace’s own code of the listing.',
       true,
     ),
-    field('title', 'Title', 'title|name|product|product name|listing title', 'The title of the listing.', true),
-    field('brand', 'Brand', 'brand|maker|brand name', 'Who stands on it.'),
+    field(
+      'title',
+      'Title',
+      'title|name|product|product name|listing title|item name|titel|bezeichnung|produktname|produkt|titre|nom du produit|nom|désignation|título|nombre|nombre del producto|producto|produktnamn|benämning',
+      'The title of the listing.',
+      true,
+    ),
+    field(
+      'brand',
+      'Brand',
+      'brand|maker|brand name|marke|hersteller|marque|fabricant|marca|fabricante|varumärke|märke',
+      'Who stands on it.',
+    ),
     field(
       'category',
       'Category',
-      'category|category path|main category|department',
+      'category|category path|main category|department|group|kategorie|warengruppe|catégorie|rayon|categoría|kategori',
       'A name, or a path such as Paper › Presses.',
     ),
-    field('price', 'Price', 'price|current price|main offer|price usd|price eur', 'In the marketplace’s currency.'),
-    field('rank', 'Rank', 'rank|sales rank|rank in category|best rank', 'Sales rank within the category.'),
-    field('reviews', 'Reviews', 'reviews|review count|number of reviews|ratings', 'How many.'),
-    field('rating', 'Rating', 'rating|stars|average rating|mean stars', 'Between 1 and 5.'),
+    field(
+      'price',
+      'Price',
+      'price|current price|main offer|preis|verkaufspreis|prix|prix de vente|precio|precio de venta|pris',
+      'In the marketplace’s currency; a price in another one is not taken.',
+    ),
+    field(
+      'rank',
+      'Rank',
+      'rank|sales rank|rank in category|best rank|rang|verkaufsrang|platz|rang des ventes|classement|ranking|posición|puesto|säljrang|försäljningsrang|plats',
+      'Sales rank within the category.',
+    ),
+    field(
+      'reviews',
+      'Reviews',
+      'reviews|review count|number of reviews|ratings|bewertungen|anzahl bewertungen|rezensionen|avis|nombre d avis|évaluations|reseñas|opiniones|número de reseñas|recensioner|omdömen|antal omdömen',
+      'How many.',
+    ),
+    field(
+      'rating',
+      'Rating',
+      'rating|stars|average rating|mean stars|sterne|bewertung|note|note moyenne|étoiles|valoración|puntuación|estrellas|betyg|snittbetyg|stjärnor',
+      'Between 1 and 5; “4.5 out of 5” and “9/10” are understood.',
+    ),
     field(
       'weight',
       'Weight',
-      'weight|shipping weight|weight lb|weight kg|weight g|weight oz|item weight',
-      'In the marketplace’s unit, or in the unit that the head of the column names (g, kg, lb, oz).',
+      'weight|shipping weight|item weight|gewicht|versandgewicht|poids|peso|vikt',
+      'In the unit of the cell or of the column’s head (g, kg, lb, oz), else the marketplace’s.',
+    ),
+    field(
+      'sides',
+      'All three sides',
+      'dimensions|measurements|sides|abmessungen|maße|masse|encombrement|dimensiones|medidas|mått',
+      'In one cell, such as 30 x 20 x 10 cm.',
     ),
     field(
       'long',
       'Longest side',
-      'length|longest side|long|side 1|length in|length cm',
-      'In inches or centimetres, as the marketplace measures.',
+      'length|longest side|long|side 1|länge|longueur|largo|longitud|längd',
+      'In the unit of the cell or of the column’s head (mm, cm, in), else as the marketplace measures.',
     ),
-    field('middle', 'Middle side', 'width|middle side|side 2|width in|width cm', 'In the same unit.'),
-    field('short', 'Shortest side', 'height|shortest side|side 3|height in|height cm', 'In the same unit.'),
-    field('sellers', 'Sellers', 'sellers|number of sellers|seller count|offers', 'How many have an offer.'),
-    field('pictures', 'Pictures', 'pictures|images|number of pictures|image count', 'How many.'),
-    field('variations', 'Variations', 'variations|variants|number of variations', 'How many.'),
+    field('middle', 'Middle side', 'width|middle side|side 2|breite|largeur|ancho|anchura|bredd', 'In the same way.'),
+    field('short', 'Shortest side', 'height|shortest side|side 3|höhe|hauteur|alto|altura|höjd', 'In the same way.'),
+    field(
+      'sellers',
+      'Sellers',
+      'sellers|number of sellers|seller count|offers|verkäufer|anbieter|vendeurs|offres|vendedores|ofertas|säljare',
+      'How many have an offer.',
+    ),
+    field(
+      'pictures',
+      'Pictures',
+      'pictures|images|number of pictures|image count|bilder|anzahl bilder|photos|imágenes|fotos',
+      'How many.',
+    ),
+    field(
+      'variations',
+      'Variations',
+      'variations|variants|number of variations|varianten|déclinaisons|variaciones|variantes|varianter',
+      'How many.',
+    ),
     field(
       'variationOf',
       'Variation of',
@@ -69,45 +151,71 @@ export const IMPORT_FIELDS: Record<ImportKind, ImportField[]> = {
       'yes or no.',
     ),
     field('packCount', 'Pieces in the pack', 'pieces in the pack|pack count|pack size|pieces', 'How many.'),
-    field('description', 'Description', 'description|text|product description', 'For the craft of the page.'),
-    field('stock', 'Stock', 'stock|stock count|in stock|inventory', 'Pieces counted on that day.'),
+    field(
+      'description',
+      'Description',
+      'description|text|product description|beschreibung|descripción|beskrivning',
+      'For the craft of the page.',
+    ),
+    field(
+      'stock',
+      'Stock',
+      'stock|stock count|in stock|inventory|bestand|lagerbestand|existencias|inventario|lager|lagersaldo',
+      'Pieces counted on that day.',
+    ),
     field(
       'onSaleSince',
       'On sale since',
-      'on sale since|first seen|launched|date first available|listed on',
-      'A date, 2025-02-28.',
+      'on sale since|first seen|launched|date first available|listed on|im verkauf seit|en vente depuis|a la venta desde|till salu sedan',
+      'A date in any usual way of writing it.',
     ),
     field(
       'units',
       'Units a month, as stated',
-      'units a month|monthly units|units|monthly sales|sales|units month',
+      'units a month|monthly units|units|monthly sales|sales|units month|sold each month|absatz im monat|stück im monat|absatz|ventes par mois|ventes mensuelles|ventes|ventas al mes|ventas mensuales|ventas|sålda per månad|försäljning',
       'Kept as what your source says.',
     ),
     field(
       'revenue',
       'Revenue a month, as stated',
-      'revenue a month|monthly revenue|revenue|revenue usd|revenue eur',
+      'revenue a month|monthly revenue|revenue|umsatz im monat|umsatz|chiffre d affaires|ingresos al mes|ingresos|intäkt|omsättning',
       'Kept as what your source says.',
     ),
     field(
       'day',
       'Date of the figures',
-      'seen on|date|day|as of|read on',
-      'A date, 2026-11-24; today where there is none.',
+      'seen on|date|day|as of|read on|datum|stand|gesehen am|le|relevé du|fecha|visto el|sedd',
+      'A date in any usual way of writing it; today where there is none.',
     ),
   ],
   reviews: [
     field(
       'code',
       'Listing code',
-      'listing code|code|listing id|sku|product id',
+      'listing code|code|listing id|sku|product id|item|item code|artikelnummer|référence|código|artikelkod',
       'The listing the review is of; it must be in this marketplace.',
       true,
     ),
-    field('stars', 'Stars', 'stars|rating|score', '1 to 5.', true),
-    field('body', 'Text', 'text|body|review|review text|content|comment', 'What the buyer wrote.'),
-    field('title', 'Title', 'title|headline|review title|summary', 'Its headline.'),
-    field('day', 'Date', 'date|day|review date|posted on|written on', 'A date, 2026-11-24.', true),
+    field('stars', 'Stars', 'stars|rating|score|sterne|note|étoiles|estrellas|betyg|stjärnor', '1 to 5.', true),
+    field(
+      'body',
+      'Text',
+      'text|body|review|review text|content|comment|bewertungstext|avis|texte|commentaire|texto|opinión|reseña|recension',
+      'What the buyer wrote.',
+    ),
+    field(
+      'title',
+      'Title',
+      'title|headline|review title|summary|überschrift|titel|titre|título|rubrik',
+      'Its headline.',
+    ),
+    field(
+      'day',
+      'Date',
+      'date|day|review date|posted on|written on|datum|fecha',
+      'A date in any usual way of writing it.',
+      true,
+    ),
     field('verified', 'Verified', 'verified|verified purchase|verified buyer', 'yes or no.'),
     field('helpful', 'Found helpful', 'helpful|helpful votes|votes', 'How many found it helpful.'),
   ],
@@ -115,15 +223,21 @@ export const IMPORT_FIELDS: Record<ImportKind, ImportField[]> = {
     field(
       'code',
       'Listing code',
-      'listing code|code|listing id|sku|product id',
+      'listing code|code|listing id|sku|product id|item|item code|artikelnummer|référence|código|artikelkod',
       'The listing that was counted; it must be in this marketplace.',
       true,
     ),
-    field('day', 'Date', 'date|day|counted on|seen on|as of', 'A date, 2026-11-24.', true),
+    field(
+      'day',
+      'Date',
+      'date|day|counted on|seen on|as of|datum|gezählt am|compté le|fecha|contado el|räknat',
+      'A date in any usual way of writing it.',
+      true,
+    ),
     field(
       'stock',
       'Pieces in stock',
-      'stock|pieces|count|stock count|in stock|quantity',
+      'stock|pieces|count|stock count|in stock|quantity|bestand|stück|anzahl|quantité|pièces|cantidad|piezas|antal|lager',
       'How many you counted.',
       true,
     ),
@@ -142,12 +256,16 @@ const plain = (text: string): string =>
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim();
 
+/** Words in front of what is counted, in several languages. */
+const COUNTED = /^(?:number of|no of|count of|anzahl|anzahl der|nombre de|nombre d|número de|cantidad de|antal) /;
+
 /** Which column is what, by its head: a full match before one that begins alike; each column serves once. */
 export const guessMapping = (kind: ImportKind, columns: readonly string[]): Record<string, string> => {
   const mapping: Record<string, string> = {};
   const free = new Set(columns);
   for (const matches of [
     (head: string, word: string) => head === word,
+    (head: string, word: string) => head.replace(COUNTED, '') === word,
     (head: string, word: string) => head.startsWith(`${word} `),
   ])
     for (const { key, words } of IMPORT_FIELDS[kind]) {

@@ -1,6 +1,5 @@
 import { sql } from 'drizzle-orm';
 import { MOST_PIECES } from '@kettle/core/estimate/own-counts';
-import { dayFromText } from '@kettle/core/measures/day';
 import { idsByCode } from '../../ground/briefs/briefs.ts';
 import { ownCounts } from '../../ground/db/schema.ts';
 import { refreshEstimates } from '../../ground/estimates/estimates.ts';
@@ -20,7 +19,8 @@ const AT_ONCE = 2000;
 export const importCounts = async (payload: JobPayloads['import-counts'], context: JobContext): Promise<void> => {
   const { db } = context.database;
   const market = await marketOf(db, payload.marketplace);
-  const { taken, refused } = await rowsOfUpload(context, payload, (fields) => countFrom(fields, market.today));
+  const read = await rowsOfUpload(context, 'counts', market, payload, (fields) => countFrom(fields, market.today));
+  const { taken } = read;
   const ids = await idsByCode(db, market.id, [...new Set(taken.map((r) => r.code))]);
   const { known, homeless } = partByHome(taken, ids, market.name);
   await context.progress(1, 1, 'Estimating units');
@@ -35,18 +35,17 @@ export const importCounts = async (payload: JobPayloads['import-counts'], contex
         )
         .onDuplicateKeyUpdate({ set: { stock: sql`values(stock)`, seller: sql`values(seller)` } });
     await refreshEstimates(inside, market, [...new Set(known.map((r) => ids.get(r.code)!))]);
-    return importDone(inside, payload, 'counts', known.length, [...refused, ...homeless]);
+    return importDone(inside, payload, 'counts', known.length, {
+      ...read,
+      refused: [...read.refused, ...homeless],
+    });
   });
 };
 
 const countFrom = (fields: FieldsOfRow, today: string): CountRow => {
-  const code = fields.text('code').toUpperCase();
-  if (code === '') refuse('The listing code is missing.');
-  const text = fields.text('day');
-  const day = dayFromText(text) ?? refuse(text === '' ? 'The date is missing.' : `"${text.slice(0, 40)}" is no date.`);
+  const code = fields.needed(fields.text('code').toUpperCase() || null, 'code');
+  const day = fields.needed(fields.date('day'), 'day');
   if (day > today) refuse(`The date ${day} lies in the future.`);
-  const stock =
-    fields.number('stock', 'Pieces in stock', { min: 0, max: MOST_PIECES, whole: true }) ??
-    refuse('The number of pieces is missing.');
+  const stock = fields.needed(fields.whole('stock', { min: 0, max: MOST_PIECES }), 'stock');
   return { code, day, stock, seller: fields.text('seller', 120) };
 };

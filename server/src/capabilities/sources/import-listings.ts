@@ -1,13 +1,5 @@
 import { eq, inArray, sql } from 'drizzle-orm';
-import { dayFromText } from '@kettle/core/measures/day';
-import {
-  gramsFromOunces,
-  gramsFromPounds,
-  gramsFromUnit,
-  mmFromInches,
-  type Measures,
-} from '@kettle/core/measures/units';
-import { minorFromMajor } from '@kettle/core/money/money';
+import { isNothing } from '@kettle/core/files/numbers';
 import { idsByCode } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { listings, marketplaces, readings, statedFigures } from '../../ground/db/schema.ts';
@@ -35,12 +27,13 @@ interface ListingRow {
 export const importListings = async (payload: JobPayloads['import-listings'], context: JobContext): Promise<void> => {
   const { database, progress, finish } = context;
   const market = await marketOf(database.db, payload.marketplace);
-  const { taken, refused } = await rowsOfUpload(context, payload, (fields) => listingFrom(fields, market));
-  const unique = [...new Map(taken.map((row) => [row.code, row])).values()];
+  const read = await rowsOfUpload(context, 'listings', market, payload, (fields) => listingFrom(fields, market));
+  const { taken } = read;
+  const unique = newestOfEach(taken);
   const without = unique.filter((r) => r.names[0] === NO_CATEGORY).length;
   await finish(async (inside) => {
     const { db } = inside;
-    const ids: number[] = [];
+    const ids = new Map<string, number>();
     const categoryIds = new Map<string, number>();
     for (const { names } of unique) {
       const path = names.join(' › ');
@@ -49,20 +42,34 @@ export const importListings = async (payload: JobPayloads['import-listings'], co
     for (let at = 0; at < unique.length; at += AT_ONCE) {
       await progress(at, unique.length, `Taking in listings, ${at} of ${unique.length}`);
       const batch = unique.slice(at, at + AT_ONCE);
-      ids.push(...(await putListings(db, market, payload.source.trim(), batch, categoryIds)));
+      for (const [code, id] of await putListings(db, market, batch, categoryIds)) ids.set(code, id);
     }
+    for (let at = 0; at < taken.length; at += AT_ONCE)
+      await putFigures(db, payload.source.trim(), taken.slice(at, at + AT_ONCE), ids);
     await joinFamilies(db, market, unique);
-    await refreshEstimates(inside, market, ids, (done) =>
+    await refreshEstimates(inside, market, [...ids.values()], (done) =>
       progress(done, unique.length, `Estimating units, ${done} of ${unique.length}`),
     );
-    await readUpTo(db, market, unique);
-    return importDone(inside, payload, 'listings', unique.length, refused, [
+    await readUpTo(db, market, taken);
+    return importDone(inside, payload, 'listings', unique.length, read, [
       ...(taken.length > unique.length
-        ? [`${taken.length - unique.length} rows repeat a code; the last one counts.`]
+        ? [
+            `${taken.length - unique.length} rows tell of other days of a listing, or of the same day again: of each listing the newest says what it is.`,
+          ]
         : []),
-      ...(without > 0 ? [`${without} have no category and stand under "${NO_CATEGORY}".`] : []),
+      ...(without > 0 ? [`${without} have no category; what is new of them stands under "${NO_CATEGORY}".`] : []),
     ]);
   });
+};
+
+/** The row of each listing with the newest day; of two of one day the later in the file. */
+const newestOfEach = <R extends ListingRow>(rows: readonly R[]): R[] => {
+  const newest = new Map<string, R>();
+  for (const row of rows) {
+    const before = newest.get(row.code);
+    if (!before || before.day <= row.day) newest.set(row.code, row);
+  }
+  return [...newest.values()];
 };
 
 /** Last of all: until the end of the transaction nobody else can change the marketplace's row. */
@@ -85,32 +92,16 @@ const listingFrom = (fields: FieldsOfRow, market: Market): ListingRow => {
     );
   const title = fields.text('title', 500);
   if (title === '') refuse('The title is missing.');
-  const minor = (key: string, name: string, min: number): number | null => {
-    const major = fields.number(key, name, { min, max: 10_000_000 });
-    return major === null ? null : minorFromMajor(major, market.currency);
-  };
-  const price = minor('price', 'Price', 0.0001);
-  const rating = fields.number('rating', 'Rating', { min: 0, max: 5 });
-  const since =
-    fields.text('onSaleSince') === ''
-      ? null
-      : (dayFromText(fields.text('onSaleSince')) ?? refuse(`"${fields.text('onSaleSince').slice(0, 40)}" is no date.`));
-  const day =
-    fields.text('day') === ''
-      ? market.today
-      : (dayFromText(fields.text('day')) ?? refuse(`"${fields.text('day').slice(0, 40)}" is no date.`));
+  // The day says of when all the figures are: without it, or with another, they would be told falsely.
+  const day = isNothing(fields.text('day'))
+    ? market.today
+    : (fields.date('day') ?? refuse(`Date of the figures "${fields.text('day').slice(0, 40)}" is no date.`));
   if (day > market.today) refuse(`The date ${day} lies in the future.`);
-  const side = (key: string, name: string): number | null => {
-    const value = fields.number(key, name, { min: 0.01, max: 100_000 });
-    return value === null
-      ? null
-      : Math.max(1, Math.round(market.measures === 'imperial' ? mmFromInches(value) : value * 10));
-  };
-  const sides = [side('long', 'Longest side'), side('middle', 'Middle side'), side('short', 'Shortest side')];
-  const sorted = sides.every((s) => s !== null) ? (sides as number[]).sort((a, b) => b - a) : [null, null, null];
-  const weight = fields.number('weight', 'Weight', { min: 0.0001, max: 1_000_000 });
-  const whole = (key: string, name: string, min: number, max = LARGE): number | null =>
-    fields.number(key, name, { min, max, whole: true });
+  const sides = fields.sides('sides') ?? [fields.length('long'), fields.length('middle'), fields.length('short')];
+  const known = sides.filter((s) => s !== null).map((s) => Math.max(1, Math.round(s)));
+  const sorted = known.length === 3 ? known.sort((a, b) => b - a) : [null, null, null];
+  const weight = fields.weight('weight');
+  const rating = fields.stars('rating');
   return {
     code,
     names: namesOfPath(fields.text('category')),
@@ -118,55 +109,37 @@ const listingFrom = (fields: FieldsOfRow, market: Market): ListingRow => {
       code,
       title,
       brand: fields.text('brand', 120),
-      price,
+      price: fields.money('price', { min: 0.0001, max: MOST_MONEY }),
       seenOn: day,
-      onSaleSince: since,
-      reviews: whole('reviews', 'Reviews', 0),
+      onSaleSince: fields.date('onSaleSince'),
+      reviews: fields.whole('reviews', { min: 0, max: LARGE }),
       rating: rating === null || rating === 0 ? null : Math.round(Math.max(1, rating) * 100),
-      rank: whole('rank', 'Rank', 1),
-      weight:
-        weight === null ? null : Math.max(1, Math.round(gramsByHead(weight, fields.head('weight'), market.measures))),
-      sideLong: sorted[0],
-      sideMiddle: sorted[1],
-      sideShort: sorted[2],
-      sellers: whole('sellers', 'Sellers', 0, SMALL),
-      pictures: whole('pictures', 'Pictures', 0, SMALL),
-      variations: whole('variations', 'Variations', 0, SMALL),
-      fulfilment: fulfilmentFrom(fields.text('fulfilment')),
-      soldByMarketplace: yesOrNo(fields.text('soldByMarketplace'), 'Sold by the marketplace'),
-      packCount: whole('packCount', 'Pieces in the pack', 1, SMALL),
+      rank: fields.whole('rank', { min: 1, max: LARGE }),
+      weight: weight === null ? null : Math.max(1, Math.round(weight)),
+      sideLong: sorted[0]!,
+      sideMiddle: sorted[1]!,
+      sideShort: sorted[2]!,
+      sellers: fields.whole('sellers', { min: 0, max: SMALL }),
+      pictures: fields.whole('pictures', { min: 0, max: SMALL }),
+      variations: fields.whole('variations', { min: 0, max: SMALL }),
+      fulfilment: fields.oneOf('fulfilment', FULFILMENTS) ?? 'unknown',
+      soldByMarketplace: fields.yesOrNo('soldByMarketplace'),
+      packCount: fields.whole('packCount', { min: 1, max: SMALL }),
       description: fields.text('description', 16_000) || null,
     },
     variationOf: fields.text('variationOf', 20).toUpperCase(),
-    stock: whole('stock', 'Stock', 0),
-    units: fields.number('units', 'Units a month', { min: 0, max: 1_000_000_000 }),
-    revenue: minor('revenue', 'Revenue a month', 0),
+    stock: fields.whole('stock', { min: 0, max: LARGE }),
+    units: fields.number('units', { min: 0, max: 1_000_000_000 }),
+    revenue: fields.money('revenue', { min: 0, max: MOST_MONEY }),
     day,
   };
 };
 
-const fulfilmentFrom = (text: string): 'marketplace' | 'seller' | 'unknown' => {
-  if (text === '') return 'unknown';
-  if (/^(the )?marketplace$/i.test(text)) return 'marketplace';
-  if (/^(the )?(seller|merchant)$/i.test(text)) return 'seller';
-  return refuse(`Fulfilled by "${text.slice(0, 40)}": it must be marketplace or seller.`);
-};
-
-const yesOrNo = (text: string, name: string): boolean | null => {
-  if (text === '') return null;
-  if (/^(yes|y|true|1)$/i.test(text)) return true;
-  if (/^(no|n|false|0)$/i.test(text)) return false;
-  return refuse(`${name} "${text.slice(0, 40)}": it must be yes or no.`);
-};
-
-/** A weight in grams, in the unit that the column's head names, else in the marketplace's. */
-const gramsByHead = (weight: number, head: string, measures: Measures): number => {
-  if (/\b(kg|kilo\w*)\b/i.test(head)) return weight * 1000;
-  if (/\b(g|gram\w*)\b/i.test(head)) return weight;
-  if (/\b(oz|ounce\w*)\b/i.test(head)) return gramsFromOunces(weight);
-  if (/\b(lbs?|pound\w*)\b/i.test(head)) return gramsFromPounds(weight);
-  return gramsFromUnit(weight, measures);
-};
+const MOST_MONEY = 10_000_000;
+const FULFILMENTS = [
+  ['marketplace', /^(the )?(marketplace|warehouse|marktplatz|place de marché|mercado|marknadsplats)/i],
+  ['seller', /^(the |own |by )?(seller|merchant|self|verkäufer|händler|vendeur|vendedor|säljare)/i],
+] as const;
 
 const KEEP_WHEN_EMPTY = [
   'price',
@@ -211,10 +184,11 @@ const joinFamilies = async (db: Db, market: Market, rows: readonly ListingRow[])
 const putListings = async (
   db: Db,
   market: Market,
-  source: string,
   batch: readonly ListingRow[],
   categoryIds: ReadonlyMap<string, number>,
-): Promise<number[]> => {
+): Promise<ReadonlyMap<string, number>> => {
+  // A file without a category says nothing of it; null where all rows have one.
+  const nowhere = categoryIds.get(NO_CATEGORY) ?? 0;
   const camel = (name: string): string => name.replace(/_(\w)/g, (_, letter: string) => letter.toUpperCase());
   await db
     .insert(listings)
@@ -227,12 +201,12 @@ const putListings = async (
     )
     .onDuplicateKeyUpdate({
       set: {
-        title: sql`values(title)`,
-        brand: sql`if(values(brand) = '', brand, values(brand))`,
-        categoryId: sql`values(category_id)`,
+        // An older file does not overrule a newer one, nor does one without a column.
+        title: sql`if(values(seen_on) < seen_on, title, values(title))`,
+        brand: sql`if(values(brand) = '' or (values(seen_on) < seen_on and brand <> ''), brand, values(brand))`,
+        categoryId: sql`if(${nowhere} = values(category_id) or (values(seen_on) < seen_on and category_id <> ${nowhere}), category_id, values(category_id))`,
         seenOn: sql`greatest(seen_on, values(seen_on))`,
         fulfilment: sql`if(values(fulfilment) = 'unknown', fulfilment, values(fulfilment))`,
-        // An older file does not overrule a newer one.
         ...Object.fromEntries(
           KEEP_WHEN_EMPTY.map((c) => [
             camel(c),
@@ -248,11 +222,23 @@ const putListings = async (
     market.id,
     batch.map((r) => r.code),
   );
+  return ids;
+};
+
+/** What the rows tell of their days: several of one listing are its history. Of a day that was read before, the later file counts. */
+const putFigures = async (
+  db: Db,
+  source: string,
+  batch: readonly ListingRow[],
+  ids: ReadonlyMap<string, number>,
+): Promise<void> => {
   const seen = batch.filter(({ listing, stock }) => listing.rank !== null || listing.price !== null || stock !== null);
+  // What was read by the program itself is not overwritten by a file.
+  const later = (column: string) =>
+    sql.raw(`if(source = 'import', coalesce(values(\`${column}\`), \`${column}\`), \`${column}\`)`);
   if (seen.length > 0)
     await db
       .insert(readings)
-      .ignore()
       .values(
         seen.map(({ code, day, stock, listing }) => ({
           listingId: ids.get(code)!,
@@ -265,7 +251,17 @@ const putListings = async (
           stock,
           source: 'import' as const,
         })),
-      );
+      )
+      .onDuplicateKeyUpdate({
+        set: {
+          price: later('price'),
+          rank: later('rank'),
+          reviews: later('reviews'),
+          rating: later('rating'),
+          sellers: later('sellers'),
+          stock: later('stock'),
+        },
+      });
   const stated = batch.flatMap(({ code, day, units, revenue }) => [
     ...(units === null ? [] : [{ listingId: ids.get(code)!, measure: 'units' as const, value: units, source, day }]),
     ...(revenue === null
@@ -277,5 +273,4 @@ const putListings = async (
       .insert(statedFigures)
       .values(stated)
       .onDuplicateKeyUpdate({ set: { value: sql`values(value)` } });
-  return [...ids.values()];
 };

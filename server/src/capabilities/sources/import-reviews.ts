@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto';
-import { dayFromText } from '@kettle/core/measures/day';
 import { idsByCode } from '../../ground/briefs/briefs.ts';
 import { bulkLoad } from '../../ground/db/bulk.ts';
 import type { JobContext, JobPayloads } from '../../ground/jobs/kinds.ts';
@@ -48,7 +47,8 @@ export const reviewCells = (listingId: number, r: ReviewRow): (string | number |
 export const importReviews = async (payload: JobPayloads['import-reviews'], context: JobContext): Promise<void> => {
   const { db } = context.database;
   const market = await marketOf(db, payload.marketplace);
-  const { taken, refused } = await rowsOfUpload(context, payload, (fields) => reviewFrom(fields, market.today));
+  const read = await rowsOfUpload(context, 'reviews', market, payload, (fields) => reviewFrom(fields, market.today));
+  const { taken } = read;
   const ids = await idsByCode(db, market.id, [...new Set(taken.map((r) => r.code))]);
   const { known, homeless } = partByHome(taken, ids, market.name);
   await context.progress(0, 1, 'Taking reviews in');
@@ -62,21 +62,19 @@ export const importReviews = async (payload: JobPayloads['import-reviews'], cont
       payload,
       'reviews',
       fresh,
-      [...refused, ...homeless],
+      { ...read, refused: [...read.refused, ...homeless] },
       known.length > fresh ? [`${known.length - fresh} were there already.`] : [],
     );
   });
 };
 
 const reviewFrom = (fields: FieldsOfRow, today: string): ReviewRow => {
-  const code = fields.text('code').toUpperCase();
-  if (code === '') refuse('The listing code is missing.');
-  const stars = fields.number('stars', 'Stars', { min: 1, max: 5, whole: true }) ?? refuse('The stars are missing.');
-  const day =
-    dayFromText(fields.text('day')) ??
-    refuse(fields.text('day') === '' ? 'The date is missing.' : `"${fields.text('day').slice(0, 40)}" is no date.`);
+  const code = fields.needed(fields.text('code').toUpperCase() || null, 'code');
+  const stars = Math.round(fields.needed(fields.stars('stars'), 'stars'));
+  if (stars < 1) refuse(`Stars must be 1 or more, not ${fields.text('stars').slice(0, 40)}.`);
+  const day = fields.needed(fields.date('day'), 'day');
   if (day > today) refuse(`The date ${day} lies in the future.`);
-  const verified = fields.text('verified').toLowerCase();
+  const verified = fields.text('verified');
   return {
     code,
     stars,
@@ -84,8 +82,8 @@ const reviewFrom = (fields: FieldsOfRow, today: string): ReviewRow => {
     title: fields.text('title', 400),
     // At four bytes a letter this fills the column.
     body: fields.text('body', 16_000),
-    verified: verified === '' ? null : /^(yes|y|true|1|verified.*)$/.test(verified),
-    helpful: fields.number('helpful', 'Found helpful', { min: 0, max: LARGE, whole: true }),
+    verified: /^verified/i.test(verified) ? true : fields.yesOrNo('verified'),
+    helpful: fields.whole('helpful', { min: 0, max: LARGE }),
     withPictures: null,
   };
 };

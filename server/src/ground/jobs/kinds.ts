@@ -1,3 +1,4 @@
+import type { DateOrder } from '@kettle/core/files/dates';
 import type { Database, Session } from '../db/connection.ts';
 
 export interface ImportPayload {
@@ -5,6 +6,8 @@ export interface ImportPayload {
   upload: number;
   mapping: Record<string, string>;
   source: string;
+  /** What stands first in dates of figures, where the file itself does not show it. */
+  dates?: DateOrder | undefined;
 }
 export interface JobPayloads {
   /** The day to move to is fixed when it is asked for, so that running it twice moves once. */

@@ -93,6 +93,9 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
   );
 };
 
+/** Fields whose columns hold dates. */
+const DATES: ReadonlySet<string> = new Set(['day', 'onSaleSince']);
+
 const MappingStep = ({
   marketplace,
   kind,
@@ -106,15 +109,17 @@ const MappingStep = ({
 }) => {
   const [mapping, setMapping] = useState(preview.mapping);
   const [source, setSource] = useState(preview.name.replace(/\.\w+$/, ''));
+  const [dates, setDates] = useState<'' | 'day-first' | 'month-first'>('');
   const [start, { error, isLoading }] = useStartImportMutation();
   const go = async (): Promise<void> => {
     const chosen = Object.fromEntries(Object.entries(mapping).filter(([, column]) => column !== ''));
     const result = await start({
       params: { marketplace, kind },
-      body: { upload: preview.upload, mapping: chosen, source },
+      body: { upload: preview.upload, mapping: chosen, source, ...(dates !== '' && { dates }) },
     });
     if (result.data) onStarted(result.data.id);
   };
+  const hasDates = preview.fields.some((f) => DATES.has(f.key) && mapping[f.key]);
   const lacking = preview.fields.filter((f) => f.required && !mapping[f.key]);
   return (
     <Box mt="4" bg="paper" borderWidth="1px" borderColor="rule" borderRadius="l1" p="4" fontSize="13px">
@@ -181,6 +186,19 @@ const MappingStep = ({
           Source, as it will be named beside stated figures
           <Input size="xs" w="280px" value={source} maxLength={200} onChange={(e) => setSource(e.target.value)} />
         </label>
+        {hasDates && (
+          <label>
+            Dates such as 03/04/2026
+            <NativeSelect.Root size="xs" w="210px">
+              <NativeSelect.Field value={dates} onChange={(e) => setDates(e.target.value as typeof dates)}>
+                <option value="">as the whole column shows</option>
+                <option value="day-first">the day stands first</option>
+                <option value="month-first">the month stands first</option>
+              </NativeSelect.Field>
+              <NativeSelect.Indicator />
+            </NativeSelect.Root>
+          </label>
+        )}
         <Button
           size="sm"
           colorPalette="aubergine"
@@ -202,6 +220,7 @@ const Outcome = ({ id }: { id: number }) => {
   const [cancel] = useCancelJobMutation();
   if (!job) return null;
   const refused = (job.result?.refused ?? []) as { line: number; reason: string }[];
+  const leftOut = (job.result?.leftOut ?? []) as { line: number; column: string; reason: string }[];
   const open = job.state === 'queued' || job.state === 'running';
   return (
     <Box mt="3" role="status" fontSize="13px">
@@ -239,6 +258,22 @@ const Outcome = ({ id }: { id: number }) => {
             columns={[
               { head: 'Line', width: '80px', cell: (r) => r.line || '—' },
               { head: 'Refused because', align: 'left', cell: (r) => r.reason },
+            ]}
+          />
+        </Box>
+      )}
+      {leftOut.length > 0 && (
+        <Box mt="2">
+          <Text color="inkSoft">These cells could not be read; the rest of their rows was taken.</Text>
+          <PlainTable
+            label="Cells left out"
+            maxHeight="320px"
+            rows={leftOut}
+            rowKey={(_, i) => i}
+            columns={[
+              { head: 'Line', width: '80px', cell: (c) => c.line },
+              { head: 'Column', align: 'left', cell: (c) => c.column },
+              { head: 'Left out because', align: 'left', cell: (c) => c.reason },
             ]}
           />
         </Box>

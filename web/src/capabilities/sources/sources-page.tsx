@@ -107,7 +107,7 @@ const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
   );
 };
 
-const FIRST_MARKETPLACE = { name: '', currency: 'USD', measures: 'imperial', copyFrom: 'quayside' };
+const FIRST_MARKETPLACE = { name: '', currency: 'USD', measures: 'imperial', copyFrom: '' };
 
 const AddMarketplace = ({ first, templates }: { first: boolean; templates: Template[] }) => {
   const [add] = useAddMarketplaceMutation();
