@@ -217,6 +217,36 @@ test('a corrected file of the same day takes the place of the wrong one; many da
   expect([days.rank.at(-1), days.stock.at(-1)]).toEqual([129, 313]);
 });
 
+test.each<[string, Buffer]>([
+  ['windows-1252', Buffer.from('Code;Title;Price\nENC1;K\xfcchenwaage, gro\xdf;12,50 \x80\n', 'latin1')],
+  ['UTF-16 with its mark', Buffer.from('\ufeffCode\tTitle\tPrice\nENC1\tKüchenwaage, groß\t12,50 €\n', 'utf16le')],
+  ['UTF-8 with its mark', Buffer.from('\ufeffCode;Title;Price\nENC1;Küchenwaage, groß;12,50 €\n')],
+  ['upright strokes', Buffer.from('Code|Title|Price\nENC1|Küchenwaage, groß|12,50 €\n')],
+  [
+    'a title above its head',
+    Buffer.from(
+      'Stock list of May;;;\nmade by hand, for you;;;\n\nCode;Title;Price;Price\nENC1;Küchenwaage, groß;12,50 €;x\n',
+    ),
+  ],
+])('a file in %s is read right', async (_, bytes) => {
+  const at = '/api/marketplaces/cafe-ulm-sohne';
+  const { json } = await program.call<Preview>('POST', `${at}/imports/listings/preview?name=x.csv`, bytes);
+  expect(json).toMatchObject({ rows: 1, mapping: { code: 'Code', title: 'Title', price: 'Price' } });
+  expect(json.sample[0]).toMatchObject({ Title: 'Küchenwaage, groß', Price: '12,50 €' });
+});
+
+test('heads that are the same are told apart, and a line is that of the file under a title', async () => {
+  const text = 'My list;;;\n\nCode;Title;Price;Price\nTWICE1;One;3,50;4\nTWICE2;;3,50;4\n';
+  const { json } = await program.call<Preview>(
+    'POST',
+    '/api/marketplaces/cafe-ulm-sohne/imports/listings/preview?name=x.csv',
+    text,
+  );
+  expect(json.columns).toEqual(['Code', 'Title', 'Price', 'Price (2)']);
+  const job = await importCsv(program, 'cafe-ulm-sohne', 'listings', text);
+  expect(job.result).toMatchObject({ taken: 1, refused: [{ line: 5, reason: 'The title is missing.' }] });
+});
+
 /** Files as programs of four countries write them: their own headings, decimal commas, kilograms, centimetres, days first. */
 const ABROAD: [string, string][] = [
   [

@@ -74,8 +74,9 @@ export const startProgram = async ({
     headers: Record<string, string> = {},
   ): Promise<Answer<T>> =>
     new Promise((resolve, reject) => {
-      const payload = body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body);
-      const type = typeof body === 'string' ? 'text/csv' : 'application/json';
+      const isFile = typeof body === 'string' || Buffer.isBuffer(body);
+      const payload = body === undefined ? undefined : isFile ? (body as string | Buffer) : JSON.stringify(body);
+      const type = isFile ? 'text/csv' : 'application/json';
       const sent = httpRequest(
         {
           host: '127.0.0.1',

@@ -20,15 +20,40 @@ export class CsvFault extends Error {
 
 const LONGEST_RECORD = 1_000_000;
 const MOST_COLUMNS = 500;
+const LONGEST_HEAD = 190;
 /** A cell is cut behind this: longer than any text that is kept of it. */
 const LONGEST_CELL = 20_000;
-const DELIMITERS = [',', ';', '\t'];
+const DELIMITERS = [',', ';', '\t', '|'];
+/** Lines that are looked at to find the head. */
+const LOOKED_AT = 20;
 
-/** Texts of pieces of bytes, a letter that falls on two pieces being kept whole. */
+/**
+ * Texts of pieces of bytes, a letter that falls on two pieces being kept whole. UTF-16 is known by its mark; what is no
+ * UTF-8 is what spreadsheets write instead (windows-1252).
+ */
 const textsOf = async function* (pieces: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
-  const decoder = new TextDecoder('utf-8');
-  for await (const piece of pieces) yield decoder.decode(piece, { stream: true });
-  yield decoder.decode();
+  let decoder: TextDecoder | null = null;
+  for await (const piece of pieces) {
+    decoder ??= new TextDecoder(
+      piece[0] === 0xff && piece[1] === 0xfe
+        ? 'utf-16le'
+        : piece[0] === 0xfe && piece[1] === 0xff
+          ? 'utf-16be'
+          : 'utf-8',
+      { fatal: true },
+    );
+    try {
+      yield decoder.decode(piece, { stream: true });
+    } catch {
+      decoder = new TextDecoder('windows-1252');
+      yield decoder.decode(piece, { stream: true });
+    }
+  }
+  try {
+    yield decoder?.decode() ?? '';
+  } catch {
+    throw new CsvFault('The file ends in the middle of a letter. It seems to be cut off.');
+  }
 };
 
 /** Lines before the head that begin with # say what a file is about: this program's own exports have them. */
@@ -62,13 +87,49 @@ const fromHeadOn = async (
     break;
   }
   if (text.trim() === '') throw new CsvFault('The file is empty.');
-  const head = text.slice(0, 20_000).split(/[\r\n]/, 1)[0]!;
-  const delimiter = DELIMITERS.map((sign) => ({ sign, n: head.split(sign).length })).sort((a, b) => b.n - a.n)[0]!.sign;
-  return { first: text, skipped, delimiter };
+  const lines = text.slice(0, LONGEST_RECORD / 10).split('\n', LOOKED_AT);
+  const cellsOf = (line: string, sign: string): number => line.split(sign).filter((cell) => cell.trim() !== '').length;
+  const delimiter = mostEven(lines);
+  // Above the head there may be a title, which fills one cell however many signs stand behind it.
+  const head = lines.findIndex((line) => cellsOf(line, delimiter) > 1);
+  const titles = Math.max(0, head);
+  return {
+    first: titles === 0 ? text : text.slice(lines.slice(0, titles).reduce((sum, line) => sum + line.length + 1, 0)),
+    skipped: skipped + titles,
+    delimiter,
+  };
+};
+
+/** The sign by which most lines fall into the same number of cells, the more cells the better. */
+const mostEven = (lines: readonly string[]): string => {
+  const evenness = (sign: string): number => {
+    const times = new Map<number, number>();
+    for (const line of lines) {
+      const cells = line.split(sign).length;
+      if (cells > 1) times.set(cells, (times.get(cells) ?? 0) + 1);
+    }
+    return Math.max(0, ...[...times].map(([cells, n]) => cells * n));
+  };
+  return DELIMITERS.map((sign) => ({ sign, n: evenness(sign) })).sort((a, b) => b.n - a.n)[0]!.sign;
+};
+
+/** Heads told apart where several columns have the same. */
+const toldApart = (names: readonly string[]): string[] => {
+  const times = new Map<string, number>();
+  const taken = new Set(names);
+  return names.map((name) => {
+    let n = (times.get(name) ?? 0) + 1;
+    times.set(name, n);
+    if (n === 1) return name;
+    while (taken.has(`${name} (${n})`)) n++;
+    times.set(name, n);
+    taken.add(`${name} (${n})`);
+    return `${name} (${n})`;
+  });
 };
 
 /**
- * Reads a CSV file piece by piece: comma, semicolon or tab, found from its first line. Throws a `CsvFault` when it is
+ * Reads a CSV file piece by piece: comma, semicolon, tab or upright stroke, found from its first lines. Throws a `CsvFault` when it is
  * none.
  */
 export const readCsv = async (pieces: AsyncIterable<Uint8Array>): Promise<CsvFile> => {
@@ -108,13 +169,13 @@ export const readCsv = async (pieces: AsyncIterable<Uint8Array>): Promise<CsvFil
     return { line: skipped + begins, cells: record };
   };
   const head = await next();
-  const columns = (head?.cells ?? []).map((name, i) => name.trim().slice(0, 200) || `Column ${i + 1}`);
+  const columns = toldApart(
+    (head?.cells ?? []).map((name, i) => name.trim().slice(0, LONGEST_HEAD) || `Column ${i + 1}`),
+  );
   if (columns.length > MOST_COLUMNS)
     throw new CsvFault(
       `The file has ${columns.length} columns; ${MOST_COLUMNS} can be read. Is it a table of listings?`,
     );
-  if (new Set(columns).size !== columns.length)
-    throw new CsvFault('Two columns of the file have the same head. Rename one of them.');
   const second = await next();
   if (!second) throw new CsvFault('The file has a head but no rows.');
   const asRow = ({ line: at, cells }: { line: number; cells: string[] }): CsvLine => ({
