@@ -38,7 +38,7 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
   await expect(page.getByRole('combobox', { name: 'Column for Category' })).toHaveValue('Group');
   await checkAccess(page);
   await page.getByRole('button', { name: 'Take 3 rows in' }).click();
-  await expect(page.getByText('3 listings taken in, 1 cells left out.').first()).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('3 listings taken in, 1 cell left out.').first()).toBeVisible({ timeout: 60_000 });
   await expect(page.getByRole('row', { name: '4 Price Price must be above 0, not -1.' })).toBeVisible();
 
   await page.getByRole('combobox', { name: 'What it holds' }).selectOption('reviews');

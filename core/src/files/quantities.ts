@@ -133,7 +133,9 @@ export const moneyIn = (cell: string, currency: string, decimal: '.' | ',', head
   const named = currenciesIn(cell);
   const found = named ?? currenciesIn(heading);
   if (found && !found.currencies.includes(currency))
-    return { fault: `is in ${found.currencies.join(' or ')}, while the marketplace sells in ${currency}` };
+    return {
+      fault: `is in ${found.currencies.length > 3 ? 'another currency' : found.currencies.join(' or ')}, while the marketplace sells in ${currency}`,
+    };
   const value = numberIn(named ? named.rest : cell, decimal);
   return value === null ? { fault: 'is no sum of money' } : { value };
 };

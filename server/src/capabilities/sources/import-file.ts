@@ -269,8 +269,8 @@ export const importDone = async (
   await dropUpload(db, upload);
   const inOrder = [...refused].sort((a, b) => a.line - b.line);
   const besides = [
-    ...(refused.length > 0 ? [`${refused.length} rows refused`] : []),
-    ...(leftOutCount > 0 ? [`${leftOutCount} cells left out`] : []),
+    ...(refused.length > 0 ? [`${refused.length} row${refused.length === 1 ? '' : 's'} refused`] : []),
+    ...(leftOutCount > 0 ? [`${leftOutCount} cell${leftOutCount === 1 ? '' : 's'} left out`] : []),
   ];
   return {
     message: [`${[`${taken} ${what} taken in`, ...besides].join(', ')}.`, ...notes].join(' '),

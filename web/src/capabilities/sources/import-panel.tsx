@@ -184,7 +184,14 @@ const MappingStep = ({
       <Flex mt="3" gap="3" align="flex-end" wrap="wrap">
         <label>
           Source, as it will be named beside stated figures
-          <Input size="xs" w="280px" value={source} maxLength={200} onChange={(e) => setSource(e.target.value)} />
+          <Input
+            display="block"
+            size="xs"
+            w="280px"
+            value={source}
+            maxLength={200}
+            onChange={(e) => setSource(e.target.value)}
+          />
         </label>
         {hasDates && (
           <label>

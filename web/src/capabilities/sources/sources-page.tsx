@@ -146,6 +146,7 @@ const AddMarketplace = ({ first, templates }: { first: boolean; templates: Templ
           <ChoiceField
             name="measures"
             label="Measures"
+            width="220px"
             options={[
               ['imperial', 'pounds and inches'],
               ['metric', 'kilograms and centimetres'],

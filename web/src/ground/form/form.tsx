@@ -135,7 +135,7 @@ const Framed = ({
   grows?: boolean;
   children: ReactNode;
 }) => (
-  <Box flex={grows ? '1' : undefined} minW="0">
+  <Box flex={grows ? '1' : undefined} minW="0" position="relative">
     <label>
       <span className={unseenLabel ? 'visually-hidden' : undefined}>{label}</span>
       {children}
@@ -245,7 +245,14 @@ export const SendButton = ({
 
 /** Fields of a form in a row, the button last. */
 export const FieldRow = ({ children }: { children: ReactNode }) => (
-  <Flex gap="2" align="flex-end" wrap="wrap" fontSize="13px">
+  <Flex
+    gap="2"
+    align="flex-end"
+    wrap="wrap"
+    fontSize="13px"
+    // What is wrong with one field does not push it out of the row.
+    css={{ '& [role=alert]': { position: 'absolute', whiteSpace: 'nowrap' }, '&:has([role=alert])': { pb: '18px', rowGap: '24px' } }}
+  >
     {children}
   </Flex>
 );
