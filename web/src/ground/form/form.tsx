@@ -251,7 +251,10 @@ export const FieldRow = ({ children }: { children: ReactNode }) => (
     wrap="wrap"
     fontSize="13px"
     // What is wrong with one field does not push it out of the row.
-    css={{ '& [role=alert]': { position: 'absolute', whiteSpace: 'nowrap' }, '&:has([role=alert])': { pb: '18px', rowGap: '24px' } }}
+    css={{
+      '& [role=alert]': { position: 'absolute', whiteSpace: 'nowrap' },
+      '&:has([role=alert])': { pb: '18px', rowGap: '24px' },
+    }}
   >
     {children}
   </Flex>
