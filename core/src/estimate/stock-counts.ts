@@ -91,7 +91,7 @@ const stepsOf = (counts: readonly Count[], longest: number, own: boolean): Stock
     if (days > longest) return step('gap', 0);
     if (change > 0) return step('restock', change);
     if (before.stock === 0) return step('empty', 0);
-    return step('sold', -change);
+    return step('sold', before.stock - now.stock);
   });
   const usual = medianOf(steps.filter((s) => s.kind === 'sold').map((s) => s.pieces / s.days)) ?? 0;
   const emptied = new Set(counts.filter((c) => c.stock === 0).map((c) => c.day));
