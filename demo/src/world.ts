@@ -59,9 +59,14 @@ const SEED = 20261124;
 
 const pick = <T>(random: Random, list: readonly T[]): T => list[floor(random() * list.length)]!;
 
-/** Makes the listings of both marketplaces with their truth, stories first, and the rank curves that ship with them. */
-export const makeWorld = (size: Pick<WorldSize, 'listings'>): World => {
-  const listings = DEMO_MARKETPLACES.flatMap((market) => marketListings(market, round(size.listings * market.share)));
+/**
+ * Makes the listings of both marketplaces with their truth, stories first, and the rank curves that ship with them; of
+ * another seed, another world.
+ */
+export const makeWorld = (size: Pick<WorldSize, 'listings'>, seed = SEED): World => {
+  const listings = DEMO_MARKETPLACES.flatMap((market) =>
+    marketListings(market, round(size.listings * market.share), seed),
+  );
   const curves = DEMO_MARKETPLACES.flatMap((market) =>
     FAMILIES.map((family) =>
       shippedCurve(
@@ -74,8 +79,8 @@ export const makeWorld = (size: Pick<WorldSize, 'listings'>): World => {
   return { listings, curves };
 };
 
-const marketListings = (market: DemoMarketplace, count: number): WorldListing[] => {
-  const random = randomFrom(SEED + hashText(market.id));
+const marketListings = (market: DemoMarketplace, count: number, seed: number): WorldListing[] => {
+  const random = randomFrom(seed + hashText(market.id));
   const stories =
     market.id === 'quayside'
       ? STORIES.flatMap((s) => s.listings.map((l) => ({ story: l, kind: KINDS.find((k) => k.name === s.kind)! })))

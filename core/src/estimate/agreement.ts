@@ -18,6 +18,7 @@ interface Ways {
   rank: Figure;
   stock: Figure;
   reviews: Figure;
+  stated?: Figure;
   falls: StockFalls;
   spikes: Spikes | null;
   /** The readings of the window. */
@@ -32,8 +33,8 @@ const SAME_TIME = 0.6;
  * far above the rest, few days counted, a pace of reviews that runs ahead or behind. Which of them applies is read from
  * the data; that these are the causes is common practice, no source.
  */
-export const agreementOf = ({ rank, stock, reviews, falls, spikes, readings }: Ways): Agreement => {
-  const known = [rank, stock, reviews].flatMap((f) => (f.known && f.value > 0 ? f : []));
+export const agreementOf = ({ rank, stock, reviews, stated, falls, spikes, readings }: Ways): Agreement => {
+  const known = [rank, stock, reviews, stated].flatMap((f) => (f?.known && f.value > 0 ? f : []));
   if (known.length < 2) return { state: known.length === 1 ? 'alone' : 'none', ratio: null, reasons: [] };
   const meet = (a: Figure, b: Figure): boolean => !a.known || !b.known || (a.low <= b.high && b.low <= a.high);
   const { ratio, disagree } = apart(known);

@@ -1,7 +1,6 @@
 import type { Figure } from '../documents/figure.ts';
 import { groupsOf } from '../stats/groups.ts';
 import { medianOf } from '../stats/robust.ts';
-import { blend } from './blend.ts';
 import { METHODS, type MethodKey } from './methods.ts';
 import type { UnitsEstimate } from './units.ts';
 
@@ -18,19 +17,15 @@ export interface Trial {
 }
 
 /** Each method's figure for a listing, from its estimate in all ways. */
-export const methodFigures = (units: UnitsEstimate): Record<MethodKey, Figure> => {
-  const rank = { name: 'Rank', figure: units.ranks[90].figure };
-  const reviews = { name: 'Reviews', figure: units.reviews };
-  return {
-    blend: blend([rank, { name: 'Stock', figure: units.stock }, reviews]),
-    'blend-without-stock': blend([rank, reviews]),
-    'stock-counts': units.stock,
-    'rank-90': units.ranks[90].figure,
-    'rank-30': units.ranks[30].figure,
-    'rank-today': units.latestRank,
-    'review-pace': units.reviews,
-  };
-};
+export const methodFigures = (units: UnitsEstimate): Record<MethodKey, Figure> => ({
+  blend: units.best,
+  'blend-without-stock': units.withoutStock,
+  'stock-counts': units.stock,
+  'rank-90': units.ranks[90].figure,
+  'rank-30': units.ranks[30].figure,
+  'rank-today': units.latestRank,
+  'review-pace': units.reviews,
+});
 
 /** How well a method did on some listings. Errors and shares are fractions; null where nothing was answered. */
 export interface Score {

@@ -4,6 +4,7 @@ import { daysBetween } from '../measures/day.ts';
 import { unitsPerMonth } from '../measures/units.ts';
 import { poissonInterval, Z80 } from '../stats/intervals.ts';
 import { medianOf } from '../stats/robust.ts';
+import { unitsAtRank, type RankCurve } from './rank-curve.ts';
 import { tidyReadings, type Reading } from './reading.ts';
 
 /** A stock that the seller counted, by pressing for more pieces than there are or at a warehouse. */
@@ -37,6 +38,12 @@ const UNSEEN_SPREAD = 0.03;
 /** Days counted that stand for a quarter, and how far fewer may lie off it (season, sales), as a log; tried in the backtest. */
 const STANDS_FOR_QUARTER = 60;
 const UNCOUNTED_SPREAD = 0.3;
+/**
+ * Of that variance, what is the season's, which a few neighbouring days cannot show and which all listings share, and what
+ * of the rest the ranks of the other days tell; tried in the backtests.
+ */
+const SEASONAL = 0.5;
+const TOLD_BY_RANKS = 0.6;
 
 interface Count {
   day: Day;
@@ -105,6 +112,8 @@ const stepsOf = (counts: readonly Count[], longest: number, own: boolean): Stock
 export interface StockFalls {
   units: number;
   days: number;
+  /** From the first to the last day of them. */
+  span: number;
   counts: number;
   /** Intervals that were left out, by what happened in them; "empty" in days. */
   restocks: number;
@@ -139,6 +148,7 @@ export const stockFalls = (
   return {
     units: sum(sold, 'pieces'),
     days: sum(sold, 'days'),
+    span: sold.length === 0 ? 0 : daysBetween(sold[0]!.from, sold.at(-1)!.to),
     counts: days.size,
     restocks: of('restock').length,
     capped: of('capped').length,
@@ -170,7 +180,7 @@ const dispersionOf = (sold: readonly StockStep[]): number => {
 /**
  * Monthly units from stock counts, the only way that counts real sales: Σ falls ÷ Σ days counted.
  * Interval of 80 %: exact Poisson on the total (Garwood 1936), wider where fewer than 60 days were counted, which stand
- * less well for the quarter, and where several sellers share the listing, since each count is one seller's. Unknown under
+ * less well for the quarter (with a curve, the ranks of the other days carry the count to them), and where several sellers share the listing, since each count is one seller's. Unknown under
  * two comparable counts.
  */
 export const unitsByStock = (
@@ -178,6 +188,7 @@ export const unitsByStock = (
   until: Day,
   windowDays = 90,
   own: readonly OwnCount[] = [],
+  curve: Pick<RankCurve, 'knots'> | null = null,
 ): Figure => {
   const found = stockFalls(readings, until, windowDays, own);
   if (found.counts < 2)
@@ -186,12 +197,14 @@ export const unitsByStock = (
     );
   if (found.days === 0) return unknown(whyNothing(found));
   const sellers = sellersOf(readings, until, windowDays);
-  const value = unitsPerMonth(found.units / found.days);
+  const uncounted = uncountedOf(found, windowDays);
+  const carried =
+    uncounted.own > 0 && curve ? carriedByRanks(readings, until, windowDays, own, curve, uncounted.own) : null;
+  const value = unitsPerMonth(found.units / found.days) * Math.exp(carried?.log ?? 0);
   const counting = poissonInterval(found.units);
   const swing = Math.sqrt(found.dispersion);
-  const unseen = Math.hypot(
-    sellers > 1 ? UNSEEN_SPREAD : 0,
-    UNCOUNTED_SPREAD * Math.sqrt(Math.max(0, 1 - found.days / Math.min(STANDS_FOR_QUARTER, windowDays))),
+  const unseen = Math.sqrt(
+    (sellers > 1 ? UNSEEN_SPREAD ** 2 : 0) + uncounted.season + (carried?.variance ?? uncounted.own),
   );
   const widen = (bound: number): number =>
     found.units === 0 || bound === 0 ? 1 : Math.exp(Math.hypot(swing * Math.log(bound / found.units), Z80 * unseen));
@@ -216,11 +229,74 @@ export const unitsByStock = (
           : []),
         { label: 'Counts', value: `${found.counts}, up to ${until}` },
         { label: 'Left out', value: leftOut(found) },
+        ...(carried && Math.abs(carried.log) > 0.005
+          ? [
+              {
+                label: 'Carried to all days by its ranks',
+                value: `${carried.log > 0 ? '+' : '−'}${Math.round(100 * Math.abs(Math.exp(carried.log) - 1))} %`,
+              },
+            ]
+          : []),
       ],
       warnings,
       ...(found.days < 30 ? { better: 'Keep watching: each further day narrows the interval.' } : {}),
     },
   };
+};
+
+/** Variances of the log of what the days that were not counted did otherwise: the listing's own part, and the season's. */
+const uncountedOf = ({ days, span }: StockFalls, windowDays: number): { own: number; season: number } => {
+  const quarter = Math.min(STANDS_FOR_QUARTER, windowDays);
+  const all = UNCOUNTED_SPREAD ** 2 * Math.max(0, 1 - days / quarter);
+  const season = Math.min(all, SEASONAL * UNCOUNTED_SPREAD ** 2 * Math.max(0, 1 - span / quarter));
+  return { own: all - season, season };
+};
+
+/** Variance of the log that the counts of a listing share with all others counted on the same few days: the season's. */
+export const seasonalVariance = (
+  readings: readonly Reading[],
+  until: Day,
+  windowDays: number,
+  own: readonly OwnCount[],
+): number => uncountedOf(stockFalls(readings, until, windowDays, own), windowDays).season;
+
+/** Days that the ranks must span, and ranks on counted days, to say how those days stood to the others. */
+const SPANNED = 45;
+const RANKED_COUNTED = 2;
+
+/**
+ * How the days of the window stood to those that were counted, by the ranks of both: the curve's level falls out, so that
+ * a curve of a wrong level serves as well. A natural log, drawn towards nothing by how unsure it is, and what stays unsure
+ * of it; null where the ranks tell of no other days.
+ */
+const carriedByRanks = (
+  readings: readonly Reading[],
+  until: Day,
+  windowDays: number,
+  own: readonly OwnCount[],
+  curve: Pick<RankCurve, 'knots'>,
+  uncounted: number,
+): { log: number; variance: number } | null => {
+  const ranked = tidyReadings(readings, until).filter(
+    (r) => r.rank !== null && r.rank >= 1 && daysBetween(r.day, until) < windowDays,
+  );
+  if (ranked.length === 0 || daysBetween(ranked[0]!.day, ranked.at(-1)!.day) < SPANNED) return null;
+  const sold = stockSteps(readings, until, windowDays, own).filter((s) => s.kind === 'sold');
+  const counted = ranked.filter((r) => sold.some((s) => r.day > s.from && r.day <= s.to));
+  if (counted.length < RANKED_COUNTED) return null;
+  const of = (rows: readonly Reading[]) => {
+    const units = rows.map((r) => unitsAtRank(curve, r.rank!));
+    const mean = units.reduce((sum, u) => sum + u, 0) / units.length;
+    const variance = units.reduce((sum, u) => sum + (u - mean) ** 2, 0) / Math.max(1, units.length - 1);
+    // Neighbouring days are alike: a week of ranks is worth about one independent look.
+    const span = daysBetween(rows[0]!.day, rows.at(-1)!.day) + 1;
+    return { mean, variance: variance / mean ** 2 / Math.max(1, Math.min(rows.length, span / 7)) };
+  };
+  const [all, some] = [of(ranked), of(counted)];
+  const noise = all.variance + some.variance;
+  const told = TOLD_BY_RANKS * uncounted;
+  const weight = told / (told + noise);
+  return { log: weight * Math.log(all.mean / some.mean), variance: weight * noise + uncounted - told };
 };
 
 const leftOut = (found: StockFalls): string =>

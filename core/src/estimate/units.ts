@@ -1,8 +1,10 @@
 import { unknown, type Figure } from '../documents/figure.ts';
 import { daysBetween, type Day } from '../measures/day.ts';
 import { unitsPerMonth } from '../measures/units.ts';
+import { Z80 } from '../stats/intervals.ts';
 import { agreementOf, type Agreement } from './agreement.ts';
-import { blend } from './blend.ts';
+import { blend, logVariance } from './blend.ts';
+import { withoutListing, type GroupLevels, type LevelCase, type WaySaid } from './levels.ts';
 import {
   RANK_WINDOWS,
   rankEstimate,
@@ -16,7 +18,14 @@ import {
 import { emptyReading, readingNotes, tidyReadings, type Reading } from './reading.ts';
 import { unitsByReviews, type ReviewRate } from './review-pace.ts';
 import { spikes, type Spikes } from './spikes.ts';
-import { compareCounts, stockFalls, unitsByStock, type CountsCompared, type OwnCount } from './stock-counts.ts';
+import {
+  compareCounts,
+  seasonalVariance,
+  stockFalls,
+  unitsByStock,
+  type CountsCompared,
+  type OwnCount,
+} from './stock-counts.ts';
 
 /** A month of a listing: averages of its days. */
 export interface MonthHistory {
@@ -39,6 +48,8 @@ export interface UnitsInput {
   curve: RankCurve | null;
   reviewRate: ReviewRate | null;
   stated: StatedUnits | null;
+  /** How far the curve, the review rate and the sources lie off in this category; null where they are taken as they are. */
+  levels?: GroupLevels | null;
   /** The rank on the listing itself, and its day: used through the curve when there is no history at all. */
   current: { rank: number | null; day: Day };
   until: Day;
@@ -48,6 +59,8 @@ export interface BestUnits {
   /** The figure used everywhere. */
   best: Figure;
   from: 'readings' | 'months' | 'stated' | 'current-rank' | 'nothing';
+  /** The rank curve by the best ranks that are known: of 90 days, of months, or one. */
+  rank: Figure;
   stock: Figure;
   reviews: Figure;
   stated: Figure;
@@ -55,6 +68,8 @@ export interface BestUnits {
 }
 /** The best figure beside every other way of counting. */
 export interface UnitsEstimate extends BestUnits {
+  /** The best figure if nothing had been counted. */
+  withoutStock: Figure;
   /** The rank curve over each window, and at the latest rank alone, which is not to be used. */
   ranks: Record<RankWindow, RankEstimate>;
   latestRank: Figure;
@@ -83,70 +98,250 @@ const recentOf = ({ readings, until }: UnitsInput): Reading[] =>
   );
 
 /**
- * Monthly units of a listing by the best that its data allow: the blend of rank curve, stock counts and review pace over
- * 90 days where there are readings; else the monthly average ranks; else what a source stated; else, with a warning, the
- * one rank that is known. Unknown, with the reason, when nothing is.
+ * Monthly units of a listing by the best that its data allow: the blend of the rank curve (over 90 days of readings, else
+ * the monthly average ranks, else the one rank that is known), stock counts, review pace and what a source states, each
+ * freed of what it lies off as a whole in this category. Unknown, with the reason, when nothing is known.
  */
 export const bestUnits = (input: UnitsInput): BestUnits => {
   const recent = recentOf(input);
-  const rank = input.curve ? rankEstimate(recent, input.curve, input.until, WINDOW) : NOTHING;
-  return bestFrom(input, recent, rank.figure);
+  return bestFrom(input, rawWays(input, recent)).best;
 };
 
-const bestFrom = (input: UnitsInput, recent: readonly Reading[], rank: Figure): BestUnits => {
-  const { curve, until, reviewRate, own = [] } = input;
-  const stock = unitsByStock(input.readings, until, WINDOW, own);
-  const reviews = reviewRate
-    ? unitsByReviews(input.readings, reviewRate, until)
-    : unknown('The category has no review rate.');
-  const stated = statedFigure(input.stated);
-  const ways = { stock, reviews, stated, spikes: curve ? spikes(dailyUnits(recent, curve, until)) : null };
-  if (recent.length >= ENOUGH_READINGS || stock.known) {
-    const best = blend([
-      { name: 'Rank curve, 90 days', figure: rank },
-      { name: 'Stock counts', figure: stock },
-      { name: 'Review pace', figure: reviews },
-    ]);
-    if (best.known) return { best, from: 'readings', ...ways };
-  }
-  const monthly = curve ? unitsByMonths(input.months, curve, until) : NO_CURVE;
-  if (monthly.known) return { best: monthly, from: 'months', ...ways };
-  if (stated.known) return { best: stated, from: 'stated', ...ways };
-  if (curve && input.current.rank !== null) {
-    const one = { ...emptyReading(input.current.day), rank: input.current.rank };
-    const single = unitsByRank([...input.readings, one], curve, until, Math.max(90, daysBetween(one.day, until) + 1));
-    if (single.known) {
-      const warnings = ['Only one rank is known: a good or bad day is taken for the month.'];
-      return { best: { ...single, working: { ...single.working, warnings } }, from: 'current-rank', ...ways };
-    }
-  }
-  const reason = curve
+/** Each way as it speaks by itself, before anything is known of how far it lies off. */
+interface RawWays {
+  recent: readonly Reading[];
+  /** The rank curve by the best ranks that are known, and which these are. */
+  rank: Figure;
+  ranksOf: 'readings' | 'months' | 'current-rank';
+  rank90: RankEstimate;
+  stock: Figure;
+  reviews: Figure;
+  stated: Figure;
+}
+
+const rawWays = (input: UnitsInput, recent: readonly Reading[]): RawWays => {
+  const { until, reviewRate, own = [] } = input;
+  const curve = input.curve && spreadOfLevels(input.curve, input.levels);
+  const rank90 = curve ? rankEstimate(recent, curve, until, WINDOW) : NOTHING;
+  const rate = reviewRate && { ...reviewRate, spread: spreadOf(input.levels, 'reviews') ?? reviewRate.spread };
+  return {
+    recent,
+    ...bestRanks(input, curve, recent, rank90),
+    rank90,
+    stock: unitsByStock(input.readings, until, WINDOW, own, input.curve),
+    reviews: rate ? unitsByReviews(input.readings, rate, until) : unknown('The category has no review rate.'),
+    stated: statedFigure(input.stated, spreadOf(input.levels, statedWay(input.stated)) ?? STATED_SPREAD, until),
+  };
+};
+
+const bestRanks = (
+  input: UnitsInput,
+  curve: RankCurve | null,
+  recent: readonly Reading[],
+  rank90: RankEstimate,
+): Pick<RawWays, 'rank' | 'ranksOf'> => {
+  const { until, current } = input;
+  if (!curve) return { rank: NO_CURVE, ranksOf: 'readings' };
+  if (rank90.figure.known && recent.length >= ENOUGH_READINGS) return { rank: rank90.figure, ranksOf: 'readings' };
+  const monthly = unitsByMonths(input.months, curve, until);
+  if (monthly.known) return { rank: monthly, ranksOf: 'months' };
+  if (rank90.figure.known)
+    return rank90.days > 1
+      ? { rank: rank90.figure, ranksOf: 'readings' }
+      : { rank: ofOneRank(rank90.figure), ranksOf: 'current-rank' };
+  if (current.rank === null) return { rank: rank90.figure, ranksOf: 'readings' };
+  const one = { ...emptyReading(current.day), rank: current.rank };
+  const single = unitsByRank([...input.readings, one], curve, until, Math.max(90, daysBetween(one.day, until) + 1));
+  return { rank: ofOneRank(single), ranksOf: 'current-rank' };
+};
+
+const ofOneRank = (figure: Figure): Figure =>
+  figure.known
+    ? {
+        ...figure,
+        working: {
+          ...figure.working,
+          warnings: ['Only one rank is known: a good or bad day is taken for the month.'],
+        },
+      }
+    : figure;
+
+/** The ways of a listing as they are held against each other, to learn how far each lies off as a whole. */
+export const levelCaseOf = (input: UnitsInput, group: string): LevelCase =>
+  caseOf(input, rawWays(input, recentOf(input)), group);
+
+const caseOf = (input: UnitsInput, raw: RawWays, group: string): LevelCase => {
+  const said = (way: string, figure: Figure, spread: number): WaySaid[] =>
+    figure.known && figure.value > 0
+      ? [{ way, log: Math.log(figure.value), sampling: Math.max(0, logVariance(figure) - spread ** 2) }]
+      : [];
+  const { levels, curve, reviewRate } = input;
+  return {
+    group,
+    said: [
+      ...said('rank', raw.rank, spreadOf(levels, 'rank') ?? curve?.residual ?? 0),
+      ...said('reviews', raw.reviews, spreadOf(levels, 'reviews') ?? reviewRate?.spread ?? 0),
+      ...said(statedWay(input.stated), raw.stated, spreadOf(levels, statedWay(input.stated)) ?? STATED_SPREAD),
+    ],
+    count:
+      raw.stock.known && raw.stock.value > 0
+        ? {
+            log: Math.log(raw.stock.value),
+            variance: logVariance(raw.stock),
+            shared: seasonalVariance(input.readings, input.until, WINDOW, input.own ?? []),
+          }
+        : null,
+  };
+};
+
+/** Each way's offset for this listing, taken off its figures. */
+const levelsFor = (input: UnitsInput, raw: RawWays) => {
+  const levels = input.levels && withoutListing(input.levels, caseOf(input, raw, ''));
+  const at = (way: string): number => levels?.ways.indexOf(way) ?? -1;
+  return {
+    off: (way: string, figure: Figure): Figure => {
+      const k = at(way);
+      if (!levels || k < 0) return figure;
+      return levelled(figure, levels.mean[k]!, levels.covariance[k]![k]!, wordsOfLevel(levels, k));
+    },
+    shared: (a: string, b: string): number =>
+      a === 'stock' || b === 'stock' ? (levels?.shared ?? 0) : (levels?.covariance[at(a)]?.[at(b)] ?? 0),
+  };
+};
+
+/** A figure without what its way lies off by, and as much wider as that is unsure. */
+const levelled = (figure: Figure, mean: number, variance: number, said: { label: string; value: string }): Figure => {
+  if (!figure.known || (mean === 0 && variance === 0)) return figure;
+  // What is off by next to nothing stays as it was said.
+  const off = Math.abs(mean) < 0.02 ? 1 : Math.exp(-mean);
+  const value = figure.value * off;
+  const wider = (bound: number): number =>
+    figure.value === 0 || bound === 0
+      ? 0
+      : Math.exp(Math.hypot(Math.log(bound / figure.value), Z80 * Math.sqrt(variance)));
+  return {
+    ...figure,
+    value,
+    low: figure.low === 0 ? 0 : value / wider(figure.low),
+    high: figure.value === 0 ? figure.high * off : value * wider(figure.high),
+    working: { ...figure.working, inputs: [...figure.working.inputs, said] },
+  };
+};
+
+const wordsOfLevel = (levels: GroupLevels, k: number): { label: string; value: string } => {
+  const [mean, sd] = [levels.mean[k]!, Math.sqrt(levels.covariance[k]![k]!)];
+  const seen = [
+    ...(levels.counted > 0 ? [`${levels.counted} counted`] : []),
+    ...(levels.compared > 0 ? [`${levels.compared} otherwise known`] : []),
+  ].join(' and ');
+  const factor = Math.exp(Z80 * sd);
+  const sure = factor < 1.5 ? `± ${Math.round(100 * (factor - 1))} %` : `a factor of ${tidy(factor)} either way`;
+  const by = Math.exp(Math.abs(mean));
+  const moved =
+    by < 1.005
+      ? 'as it is'
+      : `${mean > 0 ? 'down' : 'up'} ${by < 1.5 ? `by ${Math.round(100 * (mean > 0 ? 1 - 1 / by : by - 1))} %` : `${tidy(by)} times`}`;
+  return {
+    label: 'Level',
+    value:
+      seen === ''
+        ? `${moved}; nothing counted here confirms it: ${sure}`
+        : `${moved}, by ${seen} listings of the category; sure to ${sure}`,
+  };
+};
+
+const tidy = (x: number): string => (x < 10 ? x.toFixed(1) : Math.round(x).toLocaleString('en-GB'));
+
+const spreadOf = (levels: GroupLevels | null | undefined, way: string): number | undefined =>
+  levels?.spread[levels.ways.indexOf(way)];
+
+const spreadOfLevels = (curve: RankCurve, levels: GroupLevels | null | undefined): RankCurve => {
+  const residual = spreadOf(levels, 'rank');
+  return residual === undefined ? curve : { ...curve, residual };
+};
+
+const bestFrom = (
+  input: UnitsInput,
+  raw: RawWays,
+): { best: BestUnits; withoutStock: Figure; off: ReturnType<typeof levelsFor>['off'] } => {
+  const { curve, until } = input;
+  const { off, shared } = levelsFor(input, raw);
+  const stated = statedWay(input.stated);
+  const ways = [
+    { way: 'rank', name: RANKS_IN_WORDS[raw.ranksOf], figure: off('rank', raw.rank), trust: 1 },
+    { way: 'stock', name: 'Stock counts', figure: raw.stock, trust: 3 },
+    { way: 'reviews', name: 'Review pace', figure: off('reviews', raw.reviews), trust: 0 },
+    { way: stated, name: 'As stated', figure: off(stated, raw.stated), trust: 2 },
+  ];
+  const together = (of: typeof ways): Figure => blend(of, (a, b) => shared(of[a]!.way, of[b]!.way));
+  const blended = together(ways);
+  const [rank, stock, reviews, said] = ways.map((w) => w.figure) as [Figure, Figure, Figure, Figure];
+  return {
+    off,
+    withoutStock: together(ways.filter((w) => w.way !== 'stock')),
+    best: {
+      best: blended.known ? blended : unknown(whyNothing(curve)),
+      from: originOf(blended, raw, rank, stock, said),
+      rank,
+      stock,
+      reviews,
+      stated: said,
+      spikes: curve ? spikes(dailyUnits(raw.recent, curve, until)) : null,
+    },
+  };
+};
+
+const RANKS_IN_WORDS = {
+  readings: 'Rank curve, 90 days',
+  months: 'Rank curve, monthly averages',
+  'current-rank': 'Rank curve, one rank',
+} as const;
+
+const whyNothing = (curve: RankCurve | null): string =>
+  curve
     ? 'No rank, no stock counts and no stated units are known.'
     : 'The category has no rank curve and no units are stated.';
-  return { best: unknown(reason), from: 'nothing', ...ways };
+
+/** What the figure rests on most: counts and days read, else the narrower of ranks and what is stated. */
+const originOf = (best: Figure, raw: RawWays, rank: Figure, stock: Figure, stated: Figure): BestUnits['from'] => {
+  if (!best.known) return 'nothing';
+  if (stock.known) return 'readings';
+  const width = (f: Figure): number => (f.known && f.value > 0 ? logVariance(f) : Infinity);
+  if (stated.known && width(stated) <= width(rank)) return 'stated';
+  return rank.known ? raw.ranksOf : 'readings';
 };
 
 /** Monthly units of a listing in every way that its data allow, the best figure of them, and how they stand to each other. */
 export const estimateUnits = (input: UnitsInput): UnitsEstimate => {
-  const { curve, until, readings, own = [] } = input;
+  const { until, readings, own = [] } = input;
   const recent = recentOf(input);
+  const raw = rawWays(input, recent);
+  const { best, withoutStock, off } = bestFrom(input, raw);
+  const curve = input.curve && spreadOfLevels(input.curve, input.levels);
+  const level = (estimate: RankEstimate): RankEstimate => {
+    const figure = off('rank', estimate.figure);
+    const by = figure.known && estimate.figure.known ? figure.value / estimate.figure.value : 1;
+    return { ...estimate, figure, atMeanRank: estimate.atMeanRank === null ? null : estimate.atMeanRank * by };
+  };
   const ranks = Object.fromEntries(
     RANK_WINDOWS.map((days) => [
       days,
-      curve ? rankEstimate(readings, curve, until, days, days === 365 ? input.months : []) : NOTHING,
+      level(curve ? rankEstimate(readings, curve, until, days, days === 365 ? input.months : []) : NOTHING),
     ]),
   ) as Record<RankWindow, RankEstimate>;
-  const best = bestFrom(input, recent, ranks[90].figure);
   const { stock, reviews, spikes: found } = best;
+  const by = raw.rank.known && best.rank.known ? best.rank.value / raw.rank.value : 1;
   return {
     ...best,
+    withoutStock,
     ranks,
-    latestRank: curve ? unitsAtLatestRank(readings, curve, until) : NO_CURVE,
-    typical: found ? unitsPerMonth(found.typicalPerDay) : null,
+    latestRank: off('rank', curve ? unitsAtLatestRank(readings, curve, until) : NO_CURVE),
+    typical: found ? unitsPerMonth(found.typicalPerDay) * by : null,
     agreement: agreementOf({
       rank: ranks[90].figure,
       stock,
       reviews,
+      stated: best.stated,
       falls: stockFalls(readings, until, WINDOW, own),
       spikes: found,
       readings: recent,
@@ -188,18 +383,34 @@ const unitsByMonths = (months: readonly MonthHistory[], curve: RankCurve, until:
   };
 };
 
-const statedFigure = (stated: StatedUnits | null): Figure =>
-  stated
-    ? {
-        known: true,
-        value: stated.unitsPerMonth,
-        low: stated.unitsPerMonth,
-        high: stated.unitsPerMonth,
-        working: {
-          method: `Stated by ${stated.source}, not computed here.`,
-          inputs: [{ label: 'Stated on', value: stated.day }],
-          warnings: ['How the source made this figure, and how sure it is, is not known.'],
-          better: 'Watch the listing, or give its category a rank curve, to compare.',
-        },
-      }
-    : unknown('No source states the units.');
+/** The spread of a source's figures around the truth, as a log, until counts or ranks tell how well it does. */
+export const STATED_SPREAD = 0.4;
+/** What a month of age adds to the variance of a stated figure's log; common practice, no source. */
+const STATED_AGES = 0.02;
+/** The highest units that a stated 0 leaves possible: the 80 % bound of a Poisson count of none. */
+const NONE_STATED = 2.3;
+
+/** The name of a source's figures among the ways of counting. */
+export const statedWay = (stated: StatedUnits | null): string => `stated: ${stated?.source ?? ''}`;
+
+const statedFigure = (stated: StatedUnits | null, spread: number, until: Day): Figure => {
+  if (!stated) return unknown('No source states the units.');
+  const { unitsPerMonth: value, source, day } = stated;
+  const months = Math.max(0, daysBetween(day, until)) / 30.4375;
+  const wide = Math.exp(Z80 * Math.sqrt(spread ** 2 + STATED_AGES * months));
+  return {
+    known: true,
+    value,
+    low: value / wide,
+    high: Math.max(value * wide, NONE_STATED),
+    working: {
+      method: `Stated by ${source}, not computed here.`,
+      inputs: [
+        { label: 'Stated', value: `${Math.round(value).toLocaleString('en-GB')} on ${day}` },
+        { label: 'Spread of its figures', value: `± ${Math.round(100 * (Math.exp(spread) - 1))} %` },
+      ],
+      warnings: ['How the source made this figure is not known.'],
+      better: 'Count stock of some listings: that shows how well this source does.',
+    },
+  };
+};

@@ -1,11 +1,11 @@
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import { todaysScoresheet } from '@kettle/core/score/earlier-scoresheet';
 import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
 import { countListings } from '../capabilities/sift/read-rows.ts';
 import { atOnce, exclusively, type Database } from '../ground/db/connection.ts';
 import { isFromLaterVersion, migrateDatabase, type BeforeUpgrade } from '../ground/db/migrate.ts';
-import { estimates, listings, marketplaces, scoresheets, scoresheetVersions, workspace } from '../ground/db/schema.ts';
-import { refreshEstimates } from '../ground/estimates/estimates.ts';
+import { estimateLevels, marketplaces, scoresheets, scoresheetVersions, workspace } from '../ground/db/schema.ts';
+import { estimateAnew } from '../ground/estimates/estimates.ts';
 import { asMarket } from '../ground/marketplaces/marketplaces.ts';
 import { Unusable } from '../ground/problems/unusable.ts';
 import { loadDemo } from './demo-load/load.ts';
@@ -34,7 +34,7 @@ export const prepareWorkspace = async (
 };
 
 /** Raised whenever what is computed of a listing gets new figures: those kept by an earlier version are made anew. */
-const FIGURES = 2;
+const FIGURES = 3;
 
 const bringFiguresUp = (database: Database, say: (sentence: string) => void): Promise<void> =>
   exclusively(database, 'figures', async () => {
@@ -43,15 +43,14 @@ const bringFiguresUp = (database: Database, say: (sentence: string) => void): Pr
     if (row && Number(row.value.version) >= FIGURES) return;
     for (const market of await db.select().from(marketplaces)) {
       if ((await countListings(db, market.id)) === 0) continue;
-      const [old] = await db
-        .select({ id: estimates.listingId })
-        .from(estimates)
-        .innerJoin(listings, eq(listings.id, estimates.listingId))
-        .where(and(eq(listings.marketplaceId, market.id), isNull(estimates.craft)))
-        .limit(1);
-      if (!old) continue;
+      // A demo that was just made has its figures already.
+      const [kept] = await db
+        .select({ id: estimateLevels.marketplaceId })
+        .from(estimateLevels)
+        .where(eq(estimateLevels.marketplaceId, market.id));
+      if (kept) continue;
       say(`Computing new figures of ${market.name}, once …`);
-      await refreshEstimates(database, asMarket(market), null);
+      await estimateAnew(database, asMarket(market), null);
     }
     const value = { version: FIGURES };
     await db.insert(workspace).values({ key: 'figures', value }).onDuplicateKeyUpdate({ set: { value } });

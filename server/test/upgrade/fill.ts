@@ -162,4 +162,8 @@ export const FILL: readonly Fill[] = [
     from: 3,
     sql: `insert into own_counts (listing_id, day, stock, seller) values (3, '${dayBefore(3)}', 90, ''), (3, '${dayBefore(1)}', 84, '')`,
   },
+  {
+    from: 9,
+    sql: `insert into imports (marketplace_id, kind, name, hash, mapping, source, first_day, last_day, taken, result) select id, 'counts', 'counts.csv', repeat('0', 64), '{"code":"Code"}', 'a file', '2026-11-01', '2026-11-02', 2, '{"message":"2 counts taken in."}' from marketplaces limit 1`,
+  },
 ];

@@ -7,9 +7,10 @@ import { estimateUnits } from '@kettle/core/estimate/units';
 import { addDays } from '@kettle/core/measures/day';
 import type { Db } from '../../ground/db/connection.ts';
 import { categories, listings, ownCounts, rankCurves, readings } from '../../ground/db/schema.ts';
-import { evidenceOf, type Evidence } from '../../ground/estimates/estimates.ts';
+import { curvesOf, type Curves } from '../../ground/estimates/curves.ts';
+import { evidenceOf, type Evidence } from '../../ground/estimates/evidence.ts';
 import { asReading } from '../../ground/estimates/readings.ts';
-import { curveFor, curvesInForce, type CurveOfCategory, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import type { CurveOfCategory, Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { Books } from '../../ground/outside.ts';
 
 /** Days over which the truth is taken, and readings that a listing needs at least. */
@@ -51,11 +52,11 @@ export const runBacktest = async (
   progress: (done: number, total: number) => Promise<void> | void = () => {},
 ): Promise<{ backtest: Backtest; trials: Trial[] }> => {
   const [curves, areKept, subjects] = await Promise.all([
-    curvesInForce(db, market.id, market.today),
+    curvesOf(db, market),
     books.areKept(db, market.id),
     subjectsOf(db, market),
   ]);
-  const fits = await fitsOf(db, curves);
+  const fits = await fitsOf(db, curves.given);
   const trials: Trial[] = [];
   const shortened: Trial[] = [];
   let tried = 0;
@@ -153,13 +154,13 @@ const fitsOf = async (db: Db, curves: readonly CurveOfCategory[]): Promise<Map<n
 const trialsOf = (
   subject: Subject,
   market: Market,
-  curves: readonly CurveOfCategory[],
+  curves: Curves,
   fits: ReadonlyMap<number, CurveFit>,
   evidence: Evidence,
   known: number | null,
   againstCounts: boolean,
 ): { whole: Trial[]; cut: Trial[]; leftOut: boolean } | null => {
-  const inForce = curveFor(curves, subject.category);
+  const { given: inForce, levels } = curves.of(subject.category);
   const days = (evidence.days.get(subject.id) ?? []).map(asReading);
   const own = evidence.own.get(subject.id) ?? [];
   if (days.length < FEWEST_READINGS) return null;
@@ -175,6 +176,7 @@ const trialsOf = (
       curve,
       reviewRate: inForce?.rate ?? null,
       stated: null,
+      levels: without ? null : levels,
       current: { rank: null, day: market.today },
       until: market.today,
     });

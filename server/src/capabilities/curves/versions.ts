@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, inArray, like, lte, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, like, lte, or, sql } from 'drizzle-orm';
 import type { CurveFile, CurvePoints, CurveVersion, Refit } from '@kettle/contract/curves';
 import { curvePoint, fitCurve, type CurveFit, type CurvePoint } from '@kettle/core/estimate/curve-fit';
 import { knotsFault, unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
@@ -6,7 +6,8 @@ import { isDay } from '@kettle/core/measures/day';
 import { MAD_SCALE, medianOf } from '@kettle/core/stats/robust';
 import { atOnce, type Database, type Db, type Session } from '../../ground/db/connection.ts';
 import { categories, listings, ownCounts, rankCurves, readings, marketplaces } from '../../ground/db/schema.ts';
-import { evidenceOf, refreshEstimates } from '../../ground/estimates/estimates.ts';
+import { estimateAnew } from '../../ground/estimates/estimates.ts';
+import { evidenceOf } from '../../ground/estimates/evidence.ts';
 import { asReading } from '../../ground/estimates/readings.ts';
 import {
   asMarket,
@@ -243,26 +244,21 @@ export const putInForce = async (database: Database, id: number): Promise<void> 
 
 /** Makes the estimates of a category's listings anew. */
 const estimatesOfCategory = async (database: Session, market: Market, category: string): Promise<void> => {
-  if (category === '*') return refreshEstimates(database, market, null);
-  const ids = await database.db
-    .select({ id: categories.id })
-    .from(categories)
-    .where(
-      and(
-        eq(categories.marketplaceId, market.id),
-        or(eq(categories.path, category), like(categories.path, `${likeText(category)} › %`)),
-      ),
-    );
+  if (category === '*') {
+    await estimateAnew(database, market, null);
+    return;
+  }
   const subjects = await database.db
     .select({ id: listings.id })
     .from(listings)
+    .innerJoin(categories, eq(categories.id, listings.categoryId))
     .where(
-      inArray(
-        listings.categoryId,
-        ids.map((c) => c.id),
+      and(
+        eq(listings.marketplaceId, market.id),
+        or(eq(categories.path, category), like(categories.path, `${likeText(category)} › %`)),
       ),
     );
-  await refreshEstimates(
+  await estimateAnew(
     database,
     market,
     subjects.map((s) => s.id),

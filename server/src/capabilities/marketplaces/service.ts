@@ -4,7 +4,7 @@ import type { sources as routes, Marketplace } from '@kettle/contract/sources';
 import { currencyExponent } from '@kettle/core/money/money';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { candidates, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../../ground/db/schema.ts';
-import { refreshEstimates } from '../../ground/estimates/estimates.ts';
+import { estimateAnew } from '../../ground/estimates/estimates.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { asMarket, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { Templates } from '../../ground/outside.ts';
@@ -151,9 +151,10 @@ export const copyFees = async (
         reviewRate: c.reviewRate,
         reviewSpread: c.reviewSpread,
         source: `copied from ${template.name}`,
+        standing: 'copied' as const,
       }));
     if (curves.length > 0) await db.insert(rankCurves).values(curves);
-    await refreshEstimates(inside, market, null);
+    await estimateAnew(inside, market, null);
     return { schedules: schedules.affectedRows, curves: curves.length };
   });
 };

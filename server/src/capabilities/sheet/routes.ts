@@ -12,7 +12,8 @@ import { surroundingsOf } from './surroundings.ts';
 
 type SheetServices = Ground & { demand: DemandIndexes };
 
-export const serveListings = (app: Express, { database, outside, demand }: SheetServices): void => {
+export const serveListings = (app: Express, services: SheetServices): void => {
+  const { database, outside, demand } = services;
   const { db } = database;
   serve(app, routes.brief, async ({ params, query }) => {
     const market = await marketOf(db, params.marketplace);
@@ -35,7 +36,7 @@ export const serveListings = (app: Express, { database, outside, demand }: Sheet
     against(db, await marketOf(db, params.marketplace), params.code, query.search),
   );
   serve(app, routes.keepCounts, async ({ params, body }) => {
-    await keepCounts(database, await marketOf(db, params.marketplace), params.code, body);
+    await keepCounts(services, await marketOf(db, params.marketplace), params.code, body);
     return { ok: true as const };
   });
   serve(app, routes.overruleCraft, async ({ params, body }) => {

@@ -29,8 +29,11 @@ import {
   watched,
 } from '../../ground/db/schema.ts';
 import { estimateListing, refreshEstimates } from '../../ground/estimates/estimates.ts';
+import { refreshLevels } from '../../ground/estimates/levels.ts';
 import { asReading } from '../../ground/estimates/readings.ts';
-import { categoryPaths, curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import type { Ground } from '../../ground/ground.ts';
+import { curvesOf } from '../../ground/estimates/curves.ts';
+import { categoryPaths, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { badField, notFound, ProblemError } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
 import { costingOfListing } from '../costing/service.ts';
@@ -119,9 +122,9 @@ export const historyOf = async (db: Db, market: Market, code: string): Promise<H
   const [rows, months, curves] = await Promise.all([
     db.select().from(readings).where(eq(readings.listingId, row.id)).orderBy(asc(readings.day)),
     db.select().from(monthlyHistory).where(eq(monthlyHistory.listingId, row.id)).orderBy(asc(monthlyHistory.month)),
-    curvesInForce(db, market.id, market.today),
+    curvesOf(db, market),
   ]);
-  const curve = curveFor(curves, brief.category)?.curve ?? null;
+  const { curve } = curves.of(brief.category);
   const units = (rank: number | null): number | null => (curve && rank !== null ? unitsAtRank(curve, rank) : null);
   const days = tidyReadings(rows.map(asReading), market.today);
   const spiky = curve ? (spikes(dailyUnits(days, curve, market.today))?.days ?? []) : [];
@@ -189,9 +192,12 @@ export const against = async (
   };
 };
 
-/** Keeps counts of one's own and takes others away; the estimate follows. */
+/**
+ * Keeps counts of one's own and takes others away; the estimate follows at once, those of the other listings of a category
+ * whose level the counts move as a job.
+ */
 export const keepCounts = async (
-  database: Database,
+  { database, jobs }: Pick<Ground, 'database' | 'jobs'>,
   market: Market,
   code: string,
   { counts, remove }: { counts: readonly KeptCount[]; remove: readonly string[] },
@@ -199,7 +205,7 @@ export const keepCounts = async (
   const { row } = await listingByCode(database.db, market, code);
   const late = counts.find((c) => c.day > market.today);
   if (late) throw badField('counts', `The date ${late.day} lies in the future.`);
-  await atOnce(database, async (inside) => {
+  const moved = await atOnce(database, async (inside) => {
     const { db } = inside;
     await holdListing(inside, row.id);
     const there = await db.select().from(ownCounts).where(eq(ownCounts.listingId, row.id));
@@ -221,9 +227,14 @@ export const keepCounts = async (
       await db
         .insert(ownCounts)
         .values(counts.map((c) => ({ listingId: row.id, day: c.day, stock: c.stock, seller: c.seller.trim() })))
-        .onDuplicateKeyUpdate({ set: { stock: sql`values(stock)`, seller: sql`values(seller)` } });
+        .onDuplicateKeyUpdate({
+          set: { stock: sql`values(stock)`, seller: sql`values(seller)`, importId: sql`null` },
+        });
+    const levels = await refreshLevels(inside, market);
     await refreshEstimates(inside, market, [row.id]);
+    return levels.moved;
   });
+  if (moved.size > 0) await jobs.add('estimate', { marketplace: market.id, groups: [...moved] });
 };
 
 /** Overrules a part of the page craft; with null the rubric decides again. */

@@ -13,7 +13,8 @@ import { medianOf } from '@kettle/core/stats/robust';
 import type { Db } from '../../ground/db/connection.ts';
 import { categories, craftOverrules, estimates, listings, monthlyHistory, readings } from '../../ground/db/schema.ts';
 import { asReading } from '../../ground/estimates/readings.ts';
-import { curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { curvesOf } from '../../ground/estimates/curves.ts';
+import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { DemandIndex } from '../demand/index.ts';
 import { shelfListings } from '../demand/shelf.ts';
 
@@ -31,12 +32,12 @@ export const surroundingsOf = async (
   demand: DemandIndex,
   row: typeof listings.$inferSelect,
 ): Promise<Surroundings> => {
-  const curves = await curvesInForce(db, market.id, market.today);
+  const curves = await curvesOf(db, market);
   const [path] = await db
     .select({ path: categories.path, name: categories.name })
     .from(categories)
     .where(eq(categories.id, row.categoryId));
-  const curve = curveFor(curves, path!.path)?.curve ?? null;
+  const curve = curves.of(path!.path).curve;
   const [course, category, shelf] = await Promise.all([
     courseOf(db, market, row.id, curve),
     categoryCourse(db, market, row.categoryId, path!.name, curve),

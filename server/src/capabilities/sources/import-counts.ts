@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { MOST_PIECES } from '@kettle/core/estimate/own-counts';
 import { idsByCode } from '../../ground/briefs/briefs.ts';
 import { ownCounts } from '../../ground/db/schema.ts';
-import { refreshEstimates } from '../../ground/estimates/estimates.ts';
+import { estimateAnew } from '../../ground/estimates/estimates.ts';
 import type { JobContext, JobPayloads } from '../../ground/jobs/kinds.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { importDone, partByHome, refuse, rowsOfUpload, type FieldsOfRow } from './import-file.ts';
@@ -34,11 +34,15 @@ export const importCounts = async (payload: JobPayloads['import-counts'], contex
             .map(({ code, day, stock, seller }) => ({ listingId: ids.get(code)!, day, stock, seller })),
         )
         .onDuplicateKeyUpdate({ set: { stock: sql`values(stock)`, seller: sql`values(seller)` } });
-    await refreshEstimates(inside, market, [...new Set(known.map((r) => ids.get(r.code)!))]);
-    return importDone(inside, payload, 'counts', known.length, {
-      ...read,
-      refused: [...read.refused, ...homeless],
-    });
+    const changed = await estimateAnew(inside, market, [...new Set(known.map((r) => ids.get(r.code)!))]);
+    return importDone(
+      inside,
+      payload,
+      'counts',
+      known.length,
+      { ...read, refused: [...read.refused, ...homeless] },
+      changed,
+    );
   });
 };
 

@@ -16,6 +16,7 @@ import type { Day } from '@kettle/core/measures/day';
 import { gramsFromUnit, mmFromUnit } from '@kettle/core/measures/units';
 import { minorFromMajor, type Minor } from '@kettle/core/money/money';
 import type { Session } from '../../ground/db/connection.ts';
+import type { UnitsChanged } from '../../ground/estimates/estimates.ts';
 import { uploads } from '../../ground/db/schema.ts';
 import { ForPeople, type ImportPayload, type JobContext, type JobResult } from '../../ground/jobs/kinds.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
@@ -264,6 +265,7 @@ export const importDone = async (
   what: string,
   taken: number,
   { refused, leftOut, leftOutCount }: Pick<RowsRead<object>, 'refused' | 'leftOut' | 'leftOutCount'>,
+  changed: UnitsChanged | null,
   notes: string[] = [],
 ): Promise<JobResult> => {
   await dropUpload(db, upload);
@@ -273,14 +275,24 @@ export const importDone = async (
     ...(leftOutCount > 0 ? [`${leftOutCount} cell${leftOutCount === 1 ? '' : 's'} left out`] : []),
   ];
   return {
-    message: [`${[`${taken} ${what} taken in`, ...besides].join(', ')}.`, ...notes].join(' '),
+    message: [`${[`${taken} ${what} taken in`, ...besides].join(', ')}.`, ...notes, ...changeInWords(changed)].join(
+      ' ',
+    ),
     taken,
     refusedCount: refused.length,
     refused: inOrder.slice(0, MOST_LISTED),
     leftOutCount,
     leftOut,
+    changed,
   };
 };
+
+const changeInWords = (changed: UnitsChanged | null): string[] =>
+  changed && changed.count > 0
+    ? [
+        `The units of ${changed.count === 1 ? 'one listing' : `${changed.count} listings`} known before changed by more than half or beyond their interval.`,
+      ]
+    : [];
 
 /** Rows of listings that the marketplace does not have, each refused on its own line. */
 export const partByHome = <T extends { code: string; line: number }>(

@@ -3,7 +3,7 @@ import { isNothing } from '@kettle/core/files/numbers';
 import { idsByCode } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { listings, marketplaces, readings, statedFigures } from '../../ground/db/schema.ts';
-import { refreshEstimates } from '../../ground/estimates/estimates.ts';
+import { estimateAnew } from '../../ground/estimates/estimates.ts';
 import type { JobContext, JobPayloads } from '../../ground/jobs/kinds.ts';
 import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { ensureCategory, namesOfPath, NO_CATEGORY } from './categories.ts';
@@ -47,11 +47,11 @@ export const importListings = async (payload: JobPayloads['import-listings'], co
     for (let at = 0; at < taken.length; at += AT_ONCE)
       await putFigures(db, payload.source.trim(), taken.slice(at, at + AT_ONCE), ids);
     await joinFamilies(db, market, unique);
-    await refreshEstimates(inside, market, [...ids.values()], (done) =>
+    const changed = await estimateAnew(inside, market, [...ids.values()], (done) =>
       progress(done, unique.length, `Estimating units, ${done} of ${unique.length}`),
     );
     await readUpTo(db, market, taken);
-    return importDone(inside, payload, 'listings', unique.length, read, [
+    return importDone(inside, payload, 'listings', unique.length, read, changed, [
       ...(taken.length > unique.length
         ? [
             `${taken.length - unique.length} rows tell of other days of a listing, or of the same day again: of each listing the newest says what it is.`,

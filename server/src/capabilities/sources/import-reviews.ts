@@ -63,6 +63,7 @@ export const importReviews = async (payload: JobPayloads['import-reviews'], cont
       'reviews',
       fresh,
       { ...read, refused: [...read.refused, ...homeless] },
+      null,
       known.length > fresh ? [`${known.length - fresh} were there already.`] : [],
     );
   });

@@ -8,7 +8,8 @@ import { idsByCode } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { candidates, categories, estimates, lineUp, listings, readings, watched } from '../../ground/db/schema.ts';
 import { asReading } from '../../ground/estimates/readings.ts';
-import { curveFor, curvesInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { curvesOf } from '../../ground/estimates/curves.ts';
+import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 
 /** Watches listings from the marketplace's today on; those watched already keep their day. */
 export const watchListings = async (db: Db, market: Market, ids: readonly number[]): Promise<void> => {
@@ -96,7 +97,7 @@ export const groupReadings = async (db: Db, market: Market, ids: readonly number
       .from(readings)
       .where(and(inArray(readings.listingId, [...ids, 0]), gte(readings.day, addDays(market.today, -365))))
       .orderBy(asc(readings.day)),
-    curvesInForce(db, market.id, market.today),
+    curvesOf(db, market),
   ]);
   const byListing = groupsOf(rows, (r) => r.listingId);
   return {
@@ -104,7 +105,7 @@ export const groupReadings = async (db: Db, market: Market, ids: readonly number
     ...groupReading(
       found.map(({ id, code, category }) => ({
         code,
-        curve: curveFor(curves, category)?.curve ?? null,
+        curve: curves.of(category).curve,
         readings: (byListing.get(id) ?? []).map(asReading),
       })),
       market.today,

@@ -1,41 +1,24 @@
-import { and, asc, eq, getTableColumns, gt, gte, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, gt, inArray, sql, type SQL } from 'drizzle-orm';
+import type { Figure } from '@kettle/core/documents/figure';
 import { changesOf, lastTwelveMonths, reviewsPerMonth } from '@kettle/core/changes/windows';
 import { unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
-import { statedUnits } from '@kettle/core/estimate/stated-units';
-import { bestUnits, estimateUnits, type MonthHistory, type UnitsInput } from '@kettle/core/estimate/units';
+import { bestUnits, estimateUnits, type BestUnits, type MonthHistory } from '@kettle/core/estimate/units';
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
 import { addDays, addMonths } from '@kettle/core/measures/day';
 import { bestThreeMonths, decompose } from '@kettle/core/season/season';
-import { groupsOf } from '@kettle/core/stats/groups';
 import { bulkLoad, type Cell } from '../db/bulk.ts';
 import type { Db, Session } from '../db/connection.ts';
-import {
-  categories,
-  estimates,
-  listings,
-  craftOverrules,
-  marketplaces,
-  monthlyHistory,
-  ownCounts,
-  readings,
-  statedFigures,
-} from '../db/schema.ts';
-import { curveFor, curvesInForce, type CurveOfCategory, type Market } from '../marketplaces/marketplaces.ts';
+import { categories, estimates, listings, marketplaces } from '../db/schema.ts';
+import type { Market } from '../marketplaces/marketplaces.ts';
+import { curvesOf, type Curves, type CurveInUse } from './curves.ts';
+import { refreshLevels } from './levels.ts';
+import { evidenceOf, inputOf, type Evidence, type Subject } from './evidence.ts';
 import { asReading } from './readings.ts';
 
 const CHUNK = 1000;
-/** Two windows of 90 days. */
-const DAYS_READ = 181;
 /** The longest window of a sheet. */
 const DAYS_OF_SHEET = 366;
 
-interface Subject {
-  id: number;
-  category: string;
-  price: number | null;
-  rank: number | null;
-  seenOn: string;
-}
 /** What the page of a listing holds, for its craft. */
 type Page = Pick<typeof listings.$inferSelect, 'title' | 'pictures' | 'bullets' | 'description'>;
 
@@ -58,33 +41,6 @@ const putEstimates = async ({ pool }: Session, rows: readonly (typeof estimates.
     },
     'replace',
   );
-};
-
-/** All that estimates of some listings are made from, read at once: readings of so many days, three years of months. */
-export const evidenceOf = async (db: Db, market: Market, ids: readonly number[], daysRead = DAYS_READ) => {
-  const list = [...ids];
-  const [days, months, stated, own, overrules] = await Promise.all([
-    db
-      .select()
-      .from(readings)
-      .where(and(inArray(readings.listingId, list), gte(readings.day, addDays(market.today, -daysRead))))
-      .orderBy(asc(readings.listingId), asc(readings.day)),
-    db
-      .select()
-      .from(monthlyHistory)
-      .where(and(inArray(monthlyHistory.listingId, list), gte(monthlyHistory.month, addMonths(market.today, -36))))
-      .orderBy(asc(monthlyHistory.listingId), asc(monthlyHistory.month)),
-    db.select().from(statedFigures).where(inArray(statedFigures.listingId, list)).orderBy(asc(statedFigures.day)),
-    db.select().from(ownCounts).where(inArray(ownCounts.listingId, list)).orderBy(asc(ownCounts.day)),
-    db.select().from(craftOverrules).where(inArray(craftOverrules.listingId, list)),
-  ]);
-  return {
-    own: groupsOf(own, (r) => r.listingId),
-    overrules: groupsOf(overrules, (r) => r.listingId),
-    days: groupsOf(days, (r) => r.listingId),
-    months: groupsOf(months, (r) => r.listingId),
-    stated: groupsOf(stated, (r) => r.listingId),
-  };
 };
 
 /**
@@ -122,60 +78,102 @@ const courseOf = (subject: Subject & Page, market: Market, curve: RankCurve | nu
   };
 };
 
-export type Evidence = Awaited<ReturnType<typeof evidenceOf>>;
-
-/** What a listing's units are estimated from. */
-const inputOf = (
-  subject: Subject,
-  market: Market,
-  curve: CurveOfCategory | null,
-  evidence: Evidence,
-  from = '',
-): UnitsInput => ({
-  readings: (evidence.days.get(subject.id) ?? []).filter((r) => r.day > from).map(asReading),
-  own: evidence.own.get(subject.id) ?? [],
-  months: evidence.months.get(subject.id) ?? [],
-  curve: curve?.curve ?? null,
-  reviewRate: curve?.rate ?? null,
-  stated: statedUnits(evidence.stated.get(subject.id) ?? [], subject.price),
-  current: { rank: subject.rank, day: subject.seenOn },
-  until: market.today,
-});
-
 /** The estimate of one listing with all its working, made afresh. */
 export const estimateListing = async (db: Db, market: Market, subject: Subject) => {
   const [evidence, curves] = await Promise.all([
     evidenceOf(db, market, [subject.id], DAYS_OF_SHEET),
-    curvesInForce(db, market.id, market.today),
+    curvesOf(db, market),
   ]);
-  const curve = curveFor(curves, subject.category);
+  const use = curves.of(subject.category);
   return {
-    units: estimateUnits(inputOf(subject, market, curve, evidence)),
-    season: seasonOf(evidence.months.get(subject.id) ?? [], curve?.curve ?? null),
-    curve,
+    units: estimateUnits(inputOf(subject, market, use, evidence)),
+    season: seasonOf(evidence.months.get(subject.id) ?? [], use.curve),
+    curve: use.given,
     evidence,
   };
 };
 
+/** A listing whose units are no longer what they were said to be. */
+export interface ChangedUnits {
+  code: string;
+  before: number;
+  after: number | null;
+  why: string;
+}
+/** Listings whose units left their earlier interval, or changed by more than half. */
+export interface UnitsChanged {
+  count: number;
+  /** The first of them, by code. */
+  examples: ChangedUnits[];
+}
+const MOST_EXAMPLES = 200;
+const MUCH = 0.5;
+
+type Progress = (done: number) => Promise<void> | void;
+
+/**
+ * Learns the levels of a marketplace's curves and sources anew, and then makes estimates anew: of the listings that
+ * changed (null for all), and of all others in categories whose level moved.
+ */
+export const estimateAnew = async (
+  database: Session,
+  market: Market,
+  only: readonly number[] | null,
+  progress: Progress = () => {},
+): Promise<UnitsChanged> => {
+  const { before, moved } = await refreshLevels(database, market);
+  const others = only && moved.size > 0 ? await listingsOfGroups(database.db, market, moved) : [];
+  return refreshEstimates(database, market, only && [...new Set([...only, ...others])], progress, before);
+};
+
+/** The listings of groups of categories that share a level. */
+export const listingsOfGroups = async (db: Db, market: Market, groups: ReadonlySet<string>): Promise<number[]> => {
+  const curves = await curvesOf(db, market);
+  const tree = await db
+    .select({ id: categories.id, path: categories.path })
+    .from(categories)
+    .where(eq(categories.marketplaceId, market.id));
+  const within = tree.filter((c) => groups.has(curves.of(c.path).group)).map((c) => c.id);
+  if (within.length === 0) return [];
+  const rows = await db.select({ id: listings.id }).from(listings).where(inArray(listings.categoryId, within));
+  return rows.map((r) => r.id);
+};
+
+/** Which listings of a marketplace come next: of all, those after the last; of some, the next of them. */
+const batchesOf = function* (
+  only: readonly number[] | null,
+): Generator<(last: number) => SQL | undefined, void, number> {
+  if (!only) for (;;) if ((yield (last) => gt(listings.id, last)) < CHUNK) return;
+  const sorted = [...only].sort((a, b) => a - b);
+  for (let at = 0; at < sorted.length; at += CHUNK) {
+    const ids = sorted.slice(at, at + CHUNK);
+    yield () => inArray(listings.id, ids);
+  }
+};
+
 /**
  * Makes the kept estimates anew, of some listings or of all in a marketplace, and raises its data version so that what
- * is built from them follows.
+ * is built from them follows. Answers with those whose units changed much; `before`: the curves that held until now.
  */
 export const refreshEstimates = async (
   database: Session,
   market: Market,
   only: readonly number[] | null,
-  progress: (done: number) => Promise<void> | void = () => {},
-): Promise<void> => {
+  progress: Progress = () => {},
+  before: Curves | null = null,
+): Promise<UnitsChanged> => {
   const { db } = database;
-  const curves = await curvesInForce(db, market.id, market.today);
+  const curves = await curvesOf(db, market);
   const windowStart = addDays(market.today, -92);
+  const changed: UnitsChanged = { count: 0, examples: [] };
   let last = 0;
   let done = 0;
-  for (;;) {
+  const batches = batchesOf(only);
+  for (let next = batches.next(); !next.done;) {
     const subjects = await db
       .select({
         id: listings.id,
+        code: listings.code,
         category: categories.path,
         price: listings.price,
         rank: listings.rank,
@@ -184,30 +182,38 @@ export const refreshEstimates = async (
         pictures: listings.pictures,
         bullets: listings.bullets,
         description: listings.description,
+        units: estimates.units,
+        low: estimates.low,
+        high: estimates.high,
+        origin: estimates.origin,
       })
       .from(listings)
       .innerJoin(categories, eq(categories.id, listings.categoryId))
-      .where(
-        and(
-          eq(listings.marketplaceId, market.id),
-          gt(listings.id, last),
-          ...(only ? [inArray(listings.id, only.length > 0 ? [...only] : [0])] : []),
-        ),
-      )
+      .leftJoin(estimates, eq(estimates.listingId, listings.id))
+      .where(and(eq(listings.marketplaceId, market.id), next.value(last)))
       .orderBy(asc(listings.id))
       .limit(CHUNK);
-    if (subjects.length === 0) break;
     const evidence = await evidenceOf(
       db,
       market,
       subjects.map((s) => s.id),
     );
     const rows = subjects.map((subject): typeof estimates.$inferInsert => {
-      const ofCategory = curveFor(curves, subject.category);
-      const curve = ofCategory?.curve ?? null;
+      const use = curves.of(subject.category);
+      const { curve } = use;
       const season = seasonOf(evidence.months.get(subject.id) ?? [], curve);
-      const units = bestUnits(inputOf(subject, market, ofCategory, evidence, windowStart));
+      const units = bestUnits(inputOf(subject, market, use, evidence, windowStart));
       const { best } = units;
+      if (hasChanged(subject, best)) {
+        changed.count++;
+        if (changed.examples.length < MOST_EXAMPLES)
+          changed.examples.push({
+            code: subject.code,
+            before: subject.units!,
+            after: best.known ? best.value : null,
+            why: whyChanged(before?.of(subject.category) ?? null, use, subject.origin, units.from),
+          });
+      }
       return {
         ...courseOf(subject, market, curve, evidence),
         listingId: subject.id,
@@ -225,12 +231,51 @@ export const refreshEstimates = async (
         spikeShare: units.spikes?.share ?? null,
       };
     });
-    await putEstimates(database, rows);
-    last = subjects.at(-1)!.id;
+    if (rows.length > 0) await putEstimates(database, rows);
+    last = subjects.at(-1)?.id ?? last;
     done += subjects.length;
     await progress(done);
+    next = batches.next(subjects.length);
   }
   await raiseDataVersion(db, market.id, only);
+  return changed;
+};
+
+const hasChanged = (
+  { units, low, high }: { units: number | null; low: number | null; high: number | null },
+  now: Figure,
+): boolean =>
+  units !== null &&
+  units > 0 &&
+  (!now.known ||
+    Math.abs(now.value / units - 1) > MUCH ||
+    (low !== null && high !== null && (now.value < low || now.value > high)));
+
+/** Times by which a level must have moved to be named as the reason. */
+const MOVED = 1.2;
+
+const whyChanged = (
+  before: CurveInUse | null,
+  now: CurveInUse,
+  origin: string | null,
+  from: BestUnits['from'],
+): string => {
+  const levelOf = (use: CurveInUse | null): number => use?.levels?.mean[use.levels.ways.indexOf('rank')] ?? 0;
+  const times = Math.exp(levelOf(before) - levelOf(now));
+  if (now.given && Math.max(times, 1 / times) > MOVED) {
+    const { counted = 0, compared = 0 } = now.levels ?? {};
+    return `The curve of ${now.group} lies ${Math.max(times, 1 / times).toFixed(1)} times ${times > 1 ? 'higher' : 'lower'} than was held before, by ${counted} counted listings${compared > 0 ? ` and ${compared} of which other figures are known` : ''}.`;
+  }
+  if (origin !== from) return `It rests on ${ORIGINS[from]} now.`;
+  return 'What is known of the listing itself changed.';
+};
+
+const ORIGINS: Record<BestUnits['from'], string> = {
+  readings: 'counts and days that were read',
+  months: 'monthly averages',
+  stated: 'what a source states',
+  'current-rank': 'a single rank',
+  nothing: 'nothing',
 };
 
 /**

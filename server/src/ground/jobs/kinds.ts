@@ -17,6 +17,7 @@ export interface JobPayloads {
   'import-reviews': ImportPayload;
   'import-counts': ImportPayload;
   backtest: { marketplace: string };
+  estimate: { marketplace: string; groups: string[] };
 }
 export type JobKind = keyof JobPayloads;
 

@@ -89,6 +89,10 @@ export interface CurveOfCategory {
   category: string;
   /** Fitted to too few counts to be more than a guess. */
   guess: boolean;
+  /** Where it comes from: with its marketplace, copied from another, or one's own. */
+  standing: (typeof rankCurves.$inferSelect)['standing'];
+  /** Counted listings that it was fitted on; 0 for one that was not fitted here. */
+  fittedOn: number;
   curve: RankCurve;
   rate: ReviewRate | null;
 }
@@ -108,6 +112,8 @@ export const curvesInForce = async (db: Db, marketplaceId: string, day: string):
       newest.set(row.category, {
         id: row.id,
         guess: row.fitted?.guess ?? false,
+        standing: row.standing,
+        fittedOn: row.fitted?.points.length ?? 0,
         category: row.category,
         curve: { knots: row.knots, residual: row.residual, validFrom: row.validFrom, source: row.source },
         rate: row.reviewRate === null ? null : { perUnit: row.reviewRate, spread: row.reviewSpread ?? 0.5 },

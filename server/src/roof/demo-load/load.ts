@@ -18,7 +18,7 @@ import { REVIEW_COLUMNS, reviewCells } from '../../capabilities/sources/import-r
 import { bulkLoad, type Cell } from '../../ground/db/bulk.ts';
 import { exclusively, type Database, type Db } from '../../ground/db/connection.ts';
 import { categories, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../../ground/db/schema.ts';
-import { refreshEstimates } from '../../ground/estimates/estimates.ts';
+import { estimateAnew } from '../../ground/estimates/estimates.ts';
 import { READING_COLUMNS, readingCells } from '../../ground/estimates/readings.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { Unusable } from '../../ground/problems/unusable.ts';
@@ -95,7 +95,7 @@ export const loadDemo = (database: Database, size: number, say: (sentence: strin
     await loadHistory(database, world, ids, Math.max(60, Math.round(FULL_WORLD.daily * scale)));
     await loadReviews(database, world, ids, scale);
     await loadSearches(database, world, ids);
-    for (const { id } of DEMO_MARKETPLACES) await refreshEstimates(database, await marketOf(db, id), null);
+    for (const { id } of DEMO_MARKETPLACES) await estimateAnew(database, await marketOf(db, id), null);
     await db.insert(workspace).values({ key: 'demo', value: { listings: size, day: WORLD_DAY, made: WORLD } });
   });
 
@@ -148,6 +148,7 @@ const loadMarketplaces = async ({ db }: Database, world: World): Promise<void> =
       knots: curve.knots,
       residual: curve.residual,
       source: curve.source,
+      standing: 'given' as const,
     })),
   );
 };

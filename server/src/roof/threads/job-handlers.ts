@@ -4,6 +4,7 @@ import { importCounts } from '../../capabilities/sources/import-counts.ts';
 import { importListings } from '../../capabilities/sources/import-listings.ts';
 import { importReviews } from '../../capabilities/sources/import-reviews.ts';
 import { moveHob } from '../../capabilities/watch/hob.ts';
+import { estimateJob } from '../../ground/estimates/estimate-job.ts';
 import type { JobContext, JobKind, JobPayloads } from '../../ground/jobs/kinds.ts';
 import { simulatedOutside } from '../stand-ins/outside.ts';
 
@@ -14,5 +15,6 @@ export const jobHandlers: { [K in JobKind]: (payload: JobPayloads[K], context: J
   'import-listings': importListings,
   'import-reviews': importReviews,
   'import-counts': importCounts,
+  estimate: estimateJob,
   backtest: (payload, context) => backtestJob(payload, context, simulatedOutside),
 };

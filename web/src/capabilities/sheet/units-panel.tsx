@@ -106,7 +106,7 @@ const Headline = ({ units: { best, typical, spikes } }: { units: Units }) => (
           </Box>
         </Worked>{' '}
         <Box as="span" color="inkSoft">
-          {best.low === best.high ? 'as stated' : `${count(best.low)}–${count(best.high)} in four of five cases`}
+          {`${count(best.low)}–${count(best.high)} in four of five cases`}
           {typical !== null &&
             spikes &&
             spikes.days.length > 0 &&

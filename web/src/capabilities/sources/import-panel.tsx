@@ -222,12 +222,18 @@ const MappingStep = ({
   );
 };
 
+interface Changed {
+  count: number;
+  examples: { code: string; before: number; after: number | null; why: string }[];
+}
+
 const Outcome = ({ id }: { id: number }) => {
   const job = useJob(id);
   const [cancel] = useCancelJobMutation();
   if (!job) return null;
   const refused = (job.result?.refused ?? []) as { line: number; reason: string }[];
   const leftOut = (job.result?.leftOut ?? []) as { line: number; column: string; reason: string }[];
+  const changed = job.result?.changed as Changed | null | undefined;
   const open = job.state === 'queued' || job.state === 'running';
   return (
     <Box mt="3" role="status" fontSize="13px">
@@ -254,6 +260,22 @@ const Outcome = ({ id }: { id: number }) => {
           {job.state === 'done' ? '● ' : '■ '}
           {job.message}
         </Text>
+      )}
+      {changed && changed.count > 0 && (
+        <Box mt="2">
+          <PlainTable
+            label="Listings whose units changed much"
+            maxHeight="320px"
+            rows={changed.examples}
+            rowKey={(c) => c.code}
+            columns={[
+              { head: 'Listing', names: true, cell: (c) => c.code },
+              { head: 'Units a month before', cell: (c) => count(c.before) },
+              { head: 'Now', cell: (c) => (c.after === null ? 'not known' : count(c.after)) },
+              { head: 'Because', align: 'left', cell: (c) => c.why },
+            ]}
+          />
+        </Box>
       )}
       {refused.length > 0 && (
         <Box mt="2">

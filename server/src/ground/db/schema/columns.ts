@@ -14,6 +14,9 @@ export const madeAt = (name = 'made_at') =>
     .notNull()
     .default(sql`(utc_timestamp(3))`);
 
+/** The import that last wrote a row; null for what was typed, read by the program or shipped. */
+export const importId = () => bigint('import_id', { mode: 'number', unsigned: true });
+
 /** Raised with every change of a document that people type: a change of an older one is refused. */
 export const version = (name = 'version') => int(name).notNull().default(1);
 

@@ -15,7 +15,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import { kept, madeAt, money, refId, rowId, version } from './columns.ts';
+import { importId, kept, madeAt, money, refId, rowId, version } from './columns.ts';
 import { categories, marketplaces } from './marketplace.ts';
 
 /** A product page of a marketplace as last seen. Money in minor units, weight in grams, sides in millimetres. */
@@ -26,7 +26,7 @@ export const listings = mysqlTable(
     marketplaceId: varchar('marketplace_id', { length: 40 })
       .notNull()
       .references(() => marketplaces.id, { onDelete: 'cascade' }),
-    code: varchar('code', { length: 20 }).notNull(),
+    code: varchar('code', { length: 40 }).notNull(),
     gtin: varchar('gtin', { length: 14 }),
     title: varchar('title', { length: 500 }).notNull(),
     brand: varchar('brand', { length: 120 }).notNull().default(''),
@@ -58,6 +58,7 @@ export const listings = mysqlTable(
     bullets: kept<string[]>('bullets'),
     description: text('description'),
     seenOn: date('seen_on', { mode: 'string' }).notNull(),
+    importId: importId(),
     /** The marketplace's data version that last changed it or its estimate: indexes take in what is newer than they. */
     touched: int('touched').notNull().default(1),
   },
@@ -90,6 +91,7 @@ export const readings = mysqlTable(
     /** Who held the main offer, and so whose stock was counted. */
     mainOffer: varchar('main_offer', { length: 120 }),
     source: mysqlEnum('source', ['feed', 'import', 'typed']).notNull(),
+    importId: importId(),
   },
   (t) => [primaryKey({ columns: [t.listingId, t.day] })],
 );
@@ -104,6 +106,7 @@ export const ownCounts = mysqlTable(
     day: date('day', { mode: 'string' }).notNull(),
     stock: int('stock').notNull(),
     seller: varchar('seller', { length: 120 }).notNull().default(''),
+    importId: importId(),
     madeAt: madeAt(),
   },
   (t) => [primaryKey({ columns: [t.listingId, t.day] }), check('own_counts_stock', sql`stock >= 0`)],
@@ -136,6 +139,7 @@ export const monthlyHistory = mysqlTable(
     price: money('price'),
     rank: int('rank'),
     reviews: int('reviews'),
+    importId: importId(),
   },
   (t) => [primaryKey({ columns: [t.listingId, t.month] })],
 );
@@ -152,6 +156,7 @@ export const statedFigures = mysqlTable(
     /** Pieces, or minor units of money, a month. */
     value: double('value').notNull(),
     source: varchar('source', { length: 200 }).notNull(),
+    importId: importId(),
     day: date('day', { mode: 'string' }).notNull(),
   },
   (t) => [uniqueIndex('stated_figures_once').on(t.listingId, t.measure, t.source, t.day)],

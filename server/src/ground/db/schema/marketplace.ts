@@ -1,6 +1,7 @@
 import {
   boolean,
   date,
+  datetime,
   double,
   foreignKey,
   index,
@@ -14,6 +15,7 @@ import {
 import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { FlagRules } from '@kettle/core/documents/flag-rules';
 import { ShelfRules } from '@kettle/core/documents/shelf-rules';
+import type { Levels } from '@kettle/core/estimate/levels';
 import type { CurveFit } from '@kettle/core/estimate/curve-fit';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import { document, kept, madeAt, refId, rowId, version } from './columns.ts';
@@ -26,6 +28,16 @@ export const marketplaces = mysqlTable('marketplaces', {
   measures: mysqlEnum('measures', ['imperial', 'metric']).notNull(),
   /** Host of listing addresses, so that pasted ones are understood. */
   host: varchar('host', { length: 120 }).notNull(),
+  /** ISO 3166-1 code of its country; empty where it was not said. */
+  country: varchar('country', { length: 2 }).notNull().default(''),
+  /** Value-added tax that prices contain, 0–1; null where it was not said. */
+  vat: double('vat'),
+  /** Address of a listing with {code} where its code stands; empty for none. */
+  addressPattern: varchar('address_pattern', { length: 300 }).notNull().default(''),
+  /** When it was put into the bin; null while it is used. */
+  binnedAt: datetime('binned_at', { mode: 'string', fsp: 3 }),
+  /** For the bin of a marketplace's listings: the marketplace. */
+  binOf: varchar('bin_of', { length: 40 }),
   /** The day of the simulated clock (the hob); null where the real date counts. */
   hobDay: date('hob_day', { mode: 'string' }),
   /** Raised whenever listings or their estimates change: what is built from them compares it. */
@@ -103,6 +115,8 @@ export const rankCurves = mysqlTable(
     reviewRate: double('review_rate'),
     reviewSpread: double('review_spread'),
     source: varchar('source', { length: 200 }).notNull(),
+    /** Shipped with its marketplace, copied from another one, or the seller's own (typed, from a file, fitted). */
+    standing: mysqlEnum('standing', ['given', 'copied', 'own']).notNull().default('own'),
     /** Put back by the seller: kept to compare with, not used. */
     putBack: boolean('put_back').notNull().default(false),
     /** What it was fitted on; null for one that came from elsewhere. */
@@ -111,3 +125,12 @@ export const rankCurves = mysqlTable(
   },
   (t) => [index('rank_curves_version').on(t.marketplaceId, t.category, t.validFrom)],
 );
+
+/** How far each way of counting lies off as a whole, learnt from listings that several tell of; made anew with estimates. */
+export const estimateLevels = mysqlTable('estimate_levels', {
+  marketplaceId: varchar('marketplace_id', { length: 40 })
+    .primaryKey()
+    .references(() => marketplaces.id, { onDelete: 'cascade' }),
+  document: kept<Levels>('document').notNull(),
+  asOf: date('as_of', { mode: 'string' }).notNull(),
+});

@@ -14,7 +14,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import { refId, rowId } from './columns.ts';
+import { importId, refId, rowId } from './columns.ts';
 import { listings } from './listing.ts';
 
 export const reviews = mysqlTable(
@@ -33,6 +33,7 @@ export const reviews = mysqlTable(
     verified: boolean('verified'),
     helpful: int('helpful'),
     withPictures: boolean('with_pictures'),
+    importId: importId(),
     /** Set by mining: mentions were looked for by this version of the miner. */
     minedBy: smallint('mined_by').notNull().default(0),
     /** Set by mining: why the text is set aside. */

@@ -1,5 +1,18 @@
-import { customType, datetime, index, int, mysqlEnum, mysqlTable, primaryKey, varchar } from 'drizzle-orm/mysql-core';
+import {
+  boolean,
+  customType,
+  date,
+  datetime,
+  foreignKey,
+  index,
+  int,
+  mysqlEnum,
+  mysqlTable,
+  primaryKey,
+  varchar,
+} from 'drizzle-orm/mysql-core';
 import { kept, madeAt, refId, rowId } from './columns.ts';
+import { marketplaces } from './marketplace.ts';
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'longblob' });
 
@@ -58,3 +71,49 @@ export const workspace = mysqlTable('workspace', {
   key: varchar('key', { length: 40 }).primaryKey(),
   value: kept<Record<string, unknown>>('value').notNull(),
 });
+
+/**
+ * A file that was taken in, or a table that was pasted. What it brought is kept as rows of its own (`importParts`), so that
+ * it can be taken back at any time: the others of its kind are then laid over each other anew.
+ */
+export const imports = mysqlTable(
+  'imports',
+  {
+    id: rowId(),
+    marketplaceId: varchar('marketplace_id', { length: 40 })
+      .notNull()
+      .references(() => marketplaces.id, { onDelete: 'cascade' }),
+    kind: varchar('kind', { length: 30 }).notNull(),
+    name: varchar('name', { length: 255 }).notNull(),
+    /** SHA-256 of the file's bytes. */
+    hash: varchar('hash', { length: 64 }).notNull(),
+    mapping: kept<Record<string, string>>('mapping').notNull(),
+    source: varchar('source', { length: 200 }).notNull(),
+    /** First and last day that its figures are of; null where they have none. */
+    firstDay: date('first_day', { mode: 'string' }),
+    lastDay: date('last_day', { mode: 'string' }),
+    taken: int('taken').notNull(),
+    result: kept<Record<string, unknown>>('result').notNull(),
+    takenBackAt: datetime('taken_back_at', { mode: 'string', fsp: 3 }),
+    madeAt: madeAt(),
+  },
+  (t) => [index('imports_marketplace').on(t.marketplaceId, t.kind)],
+);
+
+/** Rows of an import as they were understood, some hundred at a time, compressed. */
+export const importParts = mysqlTable(
+  'import_parts',
+  {
+    importId: refId('import_id').notNull(),
+    place: int('place').notNull(),
+    /** What stood there before any import, kept when this one came upon it. */
+    base: boolean('base').notNull().default(false),
+    rows: bytes('rows').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.importId, t.base, t.place] }),
+    foreignKey({ name: 'import_parts_import', columns: [t.importId], foreignColumns: [imports.id] }).onDelete(
+      'cascade',
+    ),
+  ],
+);
