@@ -80,8 +80,8 @@ export const candidates = {
       body: Type.Object(
         {
           name: Type.Optional(Type.String({ minLength: 1, maxLength: 160, pattern: '\\S' })),
-          anchor: Type.String({ maxLength: 20 }),
-          rivals: Type.Array(Type.String({ maxLength: 20 }), { maxItems: 200 }),
+          anchor: Type.String({ maxLength: 40 }),
+          rivals: Type.Array(Type.String({ maxLength: 40 }), { maxItems: 200 }),
         },
         { additionalProperties: false },
       ),
@@ -127,7 +127,7 @@ export const candidates = {
     reply: Added,
   }),
   removeListing: route('delete', '/api/candidates/{id}/line-up/{code}', 'Takes a listing out of the line-up.', {
-    params: Type.Object({ id: Id, code: Type.String({ maxLength: 20 }) }),
+    params: Type.Object({ id: Id, code: Type.String({ maxLength: 40 }) }),
     reply: Done,
   }),
 };
@@ -179,7 +179,7 @@ export const watch = {
     'delete',
     '/api/marketplaces/{marketplace}/watch/{code}',
     'Stops watching a listing; its readings stay.',
-    { params: Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 20 }) }), reply: Done },
+    { params: Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 40 }) }), reply: Done },
   ),
   group: route(
     'get',

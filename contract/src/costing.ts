@@ -23,7 +23,7 @@ export const costingRoutes = {
     '/api/marketplaces/{marketplace}/listings/{code}/costing',
     'Keeps the quick costing of a listing; a candidate that is started from the listing takes it over.',
     {
-      params: Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 20 }) }),
+      params: Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 40 }) }),
       body: ChangedCosting,
       reply: Kept,
     },

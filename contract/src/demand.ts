@@ -220,7 +220,7 @@ export const demand = {
         niche: Type.Optional(Id),
         candidate: Type.Optional(Id),
         codes: Type.Optional(search),
-        listing: Type.Optional(Type.String({ maxLength: 20, description: 'A find: its main term’s shelf is taken.' })),
+        listing: Type.Optional(Type.String({ maxLength: 40, description: 'A find: its main term’s shelf is taken.' })),
       }),
       reply: Type.Object({
         kind: Type.Union([

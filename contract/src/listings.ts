@@ -96,7 +96,7 @@ export const History = Type.Object({
 });
 export type History = Static<typeof History>;
 
-const byCode = Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 20 }) });
+const byCode = Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 40 }) });
 
 export const listings = {
   sheet: route('get', '/api/marketplaces/{marketplace}/listings/{code}', 'All about one listing.', {
@@ -171,7 +171,7 @@ export const listings = {
       params: Type.Object({ marketplace: MarketplaceId }),
       body: Type.Object(
         {
-          codes: Type.Array(Type.String({ maxLength: 20 }), { maxItems: 1000 }),
+          codes: Type.Array(Type.String({ maxLength: 40 }), { maxItems: 1000 }),
           state: Nullable(MarkState),
           reason: Type.String({ maxLength: 200 }),
         },

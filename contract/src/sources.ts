@@ -46,7 +46,13 @@ export const NewMarketplace = Type.Object(
   { additionalProperties: false },
 );
 
-export const ImportKind = Type.Union([Type.Literal('listings'), Type.Literal('reviews'), Type.Literal('counts')]);
+export const ImportKind = Type.Union([
+  Type.Literal('listings'),
+  Type.Literal('readings'),
+  Type.Literal('months'),
+  Type.Literal('reviews'),
+  Type.Literal('counts'),
+]);
 export type ImportKind = Static<typeof ImportKind>;
 /** Which column of the file holds which field; a field left out is not in the file. */
 export const Mapping = Type.Record(Type.String({ maxLength: 40 }), Type.String({ maxLength: 200 }), {
@@ -57,6 +63,8 @@ export const Preview = Type.Object({
   name: Type.String(),
   rows: Type.Integer(),
   columns: Type.Array(Type.String()),
+  sheets: Type.Array(Type.String(), { description: 'Sheets of a workbook, or files of an archive, to choose from.' }),
+  sheet: Nullable(Type.String()),
   sample: Type.Array(Type.Record(Type.String(), Type.String())),
   mapping: Mapping,
   fields: Type.Array(
@@ -64,6 +72,21 @@ export const Preview = Type.Object({
   ),
 });
 export type Preview = Static<typeof Preview>;
+
+export const KeptImport = Type.Object({
+  id: Id,
+  kind: ImportKind,
+  name: Type.String(),
+  source: Type.String(),
+  firstDay: Nullable(Day),
+  lastDay: Nullable(Day),
+  taken: Type.Integer(),
+  message: Type.String(),
+  troubled: Type.Integer({ description: 'Rows refused and cells left out.' }),
+  at: Type.String({ description: 'When it was taken in, UTC.' }),
+  takenBackAt: Nullable(Type.String()),
+});
+export type KeptImport = Static<typeof KeptImport>;
 
 const inMarketplace = Type.Object({ marketplace: MarketplaceId });
 
@@ -116,6 +139,7 @@ export const sources = {
         upload: Id,
         mapping: Mapping,
         source: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }),
+        sheet: Type.Optional(Nullable(Type.String({ maxLength: 200 }))),
         dates: Type.Optional(
           Type.Union([Type.Literal('day-first'), Type.Literal('month-first')], {
             description: 'What stands first in dates of figures, where the file itself does not show it.',
@@ -124,6 +148,33 @@ export const sources = {
       },
       { additionalProperties: false },
     ),
+    reply: Job,
+  }),
+  look: route(
+    'post',
+    '/api/marketplaces/{marketplace}/imports/{kind}/uploads/{upload}/look',
+    'Looks at another sheet of a file that was sent, or at it as another kind.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId, kind: ImportKind, upload: Id }),
+      body: Type.Object({ sheet: Nullable(Type.String({ maxLength: 200 })) }, { additionalProperties: false }),
+      reply: Preview,
+    },
+  ),
+  imports: route('get', '/api/marketplaces/{marketplace}/imports', 'What was taken in, newest first.', {
+    params: inMarketplace,
+    reply: Type.Array(KeptImport),
+  }),
+  takeBack: route(
+    'post',
+    '/api/imports/{id}/take-back',
+    'Takes an import back, as a job: all is as if it had never been.',
+    {
+      params: Type.Object({ id: Id }),
+      reply: Job,
+    },
+  ),
+  takeAgain: route('post', '/api/imports/{id}/take-again', 'Takes an import in again that was taken back, as a job.', {
+    params: Type.Object({ id: Id }),
     reply: Job,
   }),
   jobs: route('get', '/api/jobs', 'The latest jobs, newest first.', { reply: Type.Array(Job) }),

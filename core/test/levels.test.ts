@@ -200,7 +200,7 @@ describe('a listing on a curve of unknown level', () => {
   });
   test('counts on days of a listing reach another one of the category', () => {
     const own = Array.from({ length: 16 }, (_, i) => ({
-      day: reading(5 * (15 - i)).day,
+      day: reading(5 * (15 - i), {}).day,
       stock: 900 - 50 * i,
       seller: '',
     }));

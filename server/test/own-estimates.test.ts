@@ -76,8 +76,8 @@ test('a catalogue taken in weekly keeps what its source states, whatever a curve
   const { units } = await sheet(id, 'ITEM-7');
   expect(units.best).toMatchObject({
     known: true,
-    value: expect.closeTo(list.get('ITEM-7')!.units, 0) as number,
-    low: expect.closeTo(list.get('ITEM-7')!.low, 0) as number,
+    value: expect.closeTo(list.get('ITEM-7')!.units, 0),
+    low: expect.closeTo(list.get('ITEM-7')!.low, 0),
   });
   // The rank curve alone is moved to where the stated figures show it to lie, and says so.
   const { figure } = units.ranks[90];
@@ -114,7 +114,7 @@ test('true counts of one’s own decide, move the curve for the whole category, 
   expect(other.units / (30.4375 * pieces(30))).toBeLessThan(1.4);
   expect(other.high / other.units).toBeLessThan(1.8);
   const { units } = await sheet(id, 'ITEM-30');
-  expect(units.best).toMatchObject({ value: expect.closeTo(other.units, 1) as number });
+  expect(units.best).toMatchObject({ value: expect.closeTo(other.units, 1) });
 });
 
 test('a few counts typed on a sheet reach the whole category by a job', async () => {

@@ -96,3 +96,20 @@ export const dateIn = (cell: string, order: DateOrder | null): Day | null => {
   const day = numbers.find((n) => n !== year) ?? numbers[0]!;
   return day.length > 2 ? null : dayFrom(year, named[at]!, day);
 };
+
+/**
+ * A month in any common way of writing it, or the month of a day; null for anything else.
+ * @example monthIn('03/2026', null) // => "2026-03"
+ */
+export const monthIn = (cell: string, order: DateOrder | null): string | null => {
+  const text = figureText(cell);
+  const [, year, month] = /^(\d{4})[-/. ]?(\d{1,2})$/.exec(text) ?? [];
+  const [, monthBefore, yearAfter] = /^(\d{1,2}) ?[-/. ] ?(\d{4})$/.exec(text) ?? [];
+  const day =
+    year !== undefined
+      ? dayFrom(year, Number(month), '1')
+      : yearAfter !== undefined
+        ? dayFrom(yearAfter, Number(monthBefore), '1')
+        : (dateIn(`1 ${text}`, null) ?? dateIn(text, order));
+  return day === null ? null : day.slice(0, 7);
+};

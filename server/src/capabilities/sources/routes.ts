@@ -3,7 +3,9 @@ import { sources as routes } from '@kettle/contract/sources';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
-import { checkMapping, previewImport } from './service.ts';
+import { importsOf, takeBackJob, troubledTable } from './imports.ts';
+import { checkMapping, previewImport, previewUpload } from './service.ts';
+import { sendCsv } from '../../ground/export/table.ts';
 
 export const serveSources = (app: Express, ground: Ground): void => {
   const { database, jobs } = ground;
@@ -12,6 +14,17 @@ export const serveSources = (app: Express, ground: Ground): void => {
     await marketOf(db, params.marketplace);
     // Not destroyed when reading breaks off: the refusal still goes back on the same line.
     return previewImport(ground, params.kind, query.name, request.iterator({ destroyOnReturn: false }));
+  });
+  serve(app, routes.look, async ({ params, body }) => {
+    await marketOf(db, params.marketplace);
+    return previewUpload(ground, params.kind, params.upload, body.sheet);
+  });
+  serve(app, routes.imports, async ({ params }) => importsOf(db, await marketOf(db, params.marketplace)));
+  serve(app, routes.takeBack, ({ params }) => takeBackJob(ground, params.id, false));
+  serve(app, routes.takeAgain, ({ params }) => takeBackJob(ground, params.id, true));
+  /** The rows of the file that were refused or taken in part, with the reasons, to be mended and taken in again. */
+  app.get('/api/imports/:id/troubled.csv', async (request, response) => {
+    await sendCsv(response, await troubledTable(db, Number(request.params.id)));
   });
   serve(app, routes.import, async ({ params, body }) => {
     const market = await marketOf(db, params.marketplace);

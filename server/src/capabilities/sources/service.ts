@@ -15,17 +15,28 @@ export const previewImport = async (
   file: AsyncIterable<Buffer>,
 ): Promise<Preview> => {
   const upload = await keepUpload(db, name, file);
-  let look;
   try {
-    look = await aside.run('look-at-file', { upload });
+    return await previewUpload({ database: { db }, aside }, kind, upload, null);
   } catch (error) {
     // Nobody will come back to a file that could not be read.
     await dropUpload(db, upload).catch(() => undefined);
     throw error;
   }
+};
+
+/** Says what is in a file that was sent, on one of its sheets, and which column seems to be what. */
+export const previewUpload = async (
+  { database: { db }, aside }: { database: Pick<Ground['database'], 'db'>; aside: Ground['aside'] },
+  kind: ImportKind,
+  upload: number,
+  sheet: string | null,
+): Promise<Preview> => {
+  const [file] = await db.select({ name: uploads.name }).from(uploads).where(eq(uploads.id, upload));
+  if (!file) throw badField('upload', 'The file is not there any more. Choose it again.');
+  const look = await aside.run('look-at-file', { upload, sheet });
   return {
     upload,
-    name,
+    name: file.name,
     ...look,
     mapping: guessMapping(kind, look.columns),
     fields: IMPORT_FIELDS[kind].map(({ key, name: label, required, explanation }) => ({

@@ -5,7 +5,7 @@ import { ProblemError } from '../../ground/problems/problem.ts';
 
 /** A file comes in, and is kept, in pieces of this size: none is ever held whole. */
 const PIECE = 256 * 1024;
-const LARGEST_FILE = 60 * 2 ** 20;
+const LARGEST_FILE = 500 * 2 ** 20;
 
 /** Keeps a file as it comes in. One that is too large, or that breaks off, leaves nothing behind. */
 export const keepUpload = async (db: Db, name: string, file: AsyncIterable<Buffer>): Promise<number> => {
@@ -28,7 +28,7 @@ export const keepUpload = async (db: Db, name: string, file: AsyncIterable<Buffe
         throw new ProblemError(
           413,
           'too-large',
-          'The file is larger than 60 MB. Split it and take the parts in one by one.',
+          'The file is larger than 500 MB. Split it and take the parts in one by one.',
         );
       waiting.push(chunk);
       if ((waitingSize += chunk.length) >= PIECE) await flush();

@@ -4,7 +4,7 @@ import type { CurveFile } from '@kettle/contract/curves';
 /** What each piece of work takes. */
 export interface AsideArgs {
   'mined-reviews': { ids: number[]; today: string; filter: ReviewFilter };
-  'look-at-file': { upload: number };
+  'look-at-file': { upload: number; sheet: string | null };
   'copy-fees': { marketplace: string; from: string };
   'fit-curve': { marketplace: string; category: string; counts: 'own' | 'all' };
   'take-curve': { marketplace: string; file: CurveFile };
@@ -14,6 +14,8 @@ export interface AsideArgs {
 export interface FileLook {
   columns: string[];
   rows: number;
+  sheets: string[];
+  sheet: string | null;
   sample: Record<string, string>[];
 }
 export interface AsideReplies {

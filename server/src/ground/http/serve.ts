@@ -28,8 +28,13 @@ export const serve = <T extends AnyRoute>(
   const isFile = (route.body as TSchema).type === 'string';
   const body = isFile ? () => undefined as BodyOf<T> : validator<BodyOf<T>>(route.body as TSchema, 'body');
   app[route.method](route.path.replace(/\{(\w+)\}/g, ':$1'), async (request, response) => {
-    if (isFile && !request.is('text/csv'))
-      throw new ProblemError(415, 'no-csv', 'A file is sent as it is, with the content type text/csv.');
+    // What the file is shows in its bytes; a page of another site cannot send these types without being asked about.
+    if (isFile && !request.is(['text/csv', 'application/octet-stream']))
+      throw new ProblemError(
+        415,
+        'no-csv',
+        'A file is sent as it is, with the content type text/csv or application/octet-stream.',
+      );
     const gone = new AbortController();
     response.once('close', () => response.writableEnded || gone.abort());
     // The query is a getter that parses anew: a copy is what gets coerced.

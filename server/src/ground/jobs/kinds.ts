@@ -6,6 +6,8 @@ export interface ImportPayload {
   upload: number;
   mapping: Record<string, string>;
   source: string;
+  /** The sheet of a workbook, or the file of an archive. */
+  sheet?: string | null | undefined;
   /** What stands first in dates of figures, where the file itself does not show it. */
   dates?: DateOrder | undefined;
 }
@@ -14,8 +16,12 @@ export interface JobPayloads {
   'move-hob': { marketplace: string; to: string };
   'mine-reviews': { listings: number[] };
   'import-listings': ImportPayload;
+  'import-readings': ImportPayload;
+  'import-months': ImportPayload;
   'import-reviews': ImportPayload;
   'import-counts': ImportPayload;
+  /** Takes an import back, or again in. */
+  'take-back': { marketplace: string; import: number; again: boolean };
   backtest: { marketplace: string };
   estimate: { marketplace: string; groups: string[] };
 }

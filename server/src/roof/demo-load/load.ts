@@ -14,7 +14,7 @@ import {
   type WorldListing,
 } from '@kettle/demo/world';
 import { ensureCategory } from '../../capabilities/sources/categories.ts';
-import { REVIEW_COLUMNS, reviewCells } from '../../capabilities/sources/import-reviews.ts';
+import { REVIEW_COLUMNS, reviewCells } from '../../capabilities/sources/reviews-of-files.ts';
 import { bulkLoad, type Cell } from '../../ground/db/bulk.ts';
 import { exclusively, type Database, type Db } from '../../ground/db/connection.ts';
 import { categories, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../../ground/db/schema.ts';

@@ -1,8 +1,7 @@
 import { backtestJob } from '../../capabilities/curves/backtest-job.ts';
 import { mineReviews } from '../../capabilities/reviews/mine.ts';
-import { importCounts } from '../../capabilities/sources/import-counts.ts';
-import { importListings } from '../../capabilities/sources/import-listings.ts';
-import { importReviews } from '../../capabilities/sources/import-reviews.ts';
+import { takeBack } from '../../capabilities/sources/take-back.ts';
+import { takeIn } from '../../capabilities/sources/take-in.ts';
 import { moveHob } from '../../capabilities/watch/hob.ts';
 import { estimateJob } from '../../ground/estimates/estimate-job.ts';
 import type { JobContext, JobKind, JobPayloads } from '../../ground/jobs/kinds.ts';
@@ -12,9 +11,12 @@ import { simulatedOutside } from '../stand-ins/outside.ts';
 export const jobHandlers: { [K in JobKind]: (payload: JobPayloads[K], context: JobContext) => Promise<void> } = {
   'move-hob': (payload, context) => moveHob(payload, context, simulatedOutside),
   'mine-reviews': mineReviews,
-  'import-listings': importListings,
-  'import-reviews': importReviews,
-  'import-counts': importCounts,
+  'import-listings': (payload, context) => takeIn('listings', payload, context),
+  'import-readings': (payload, context) => takeIn('readings', payload, context),
+  'import-months': (payload, context) => takeIn('months', payload, context),
+  'import-reviews': (payload, context) => takeIn('reviews', payload, context),
+  'import-counts': (payload, context) => takeIn('counts', payload, context),
+  'take-back': takeBack,
   estimate: estimateJob,
   backtest: (payload, context) => backtestJob(payload, context, simulatedOutside),
 };

@@ -14,6 +14,7 @@ import { Picture } from '../../ground/ui/picture.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { PasteCodes } from './paste-codes.tsx';
+import { listingPath } from '../../ground/market/listing-path.ts';
 
 export { CandidatesPage as Component };
 
@@ -117,7 +118,7 @@ const WatchedListings = () => {
                 cell: (w) => (
                   <>
                     <Box asChild fontWeight="600">
-                      <Link to={`/${market.id}/listings/${w.code}`}>{w.title}</Link>
+                      <Link to={listingPath(market.id, w.code)}>{w.title}</Link>
                     </Box>{' '}
                     <Box as="span" color="inkSoft">
                       {w.code}

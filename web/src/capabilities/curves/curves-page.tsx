@@ -20,6 +20,7 @@ import { CurveChart, type DrawnCurve } from './curve-chart.tsx';
 import { Residuals } from './residuals.tsx';
 import { TakeCurve } from './take-curve.tsx';
 import { Versions } from './versions.tsx';
+import { listingPath } from '../../ground/market/listing-path.ts';
 
 export { CurvesPage as Component };
 
@@ -162,7 +163,7 @@ const CategoryCurve = ({
             curves={curves}
             points={shown}
             marked={marked}
-            onChoose={(code) => void navigate(`/${market.id}/listings/${code}`)}
+            onChoose={(code) => void navigate(listingPath(market.id, code))}
           />
         </Box>
         <Flex gap="4" fontSize="12px" mt="1" wrap="wrap">

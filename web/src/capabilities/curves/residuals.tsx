@@ -5,6 +5,7 @@ import type { CurvePoint } from '@kettle/contract/curves';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, decimal, percent } from '../../ground/ui/format.ts';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
+import { listingPath } from '../../ground/market/listing-path.ts';
 
 const SHOWN = 12;
 
@@ -40,7 +41,7 @@ export const Residuals = ({
             head: 'Listing',
             cell: (p) => (
               <>
-                <Link to={`/${market.id}/listings/${p.code}`} style={{ textDecoration: 'underline' }} title={p.title}>
+                <Link to={listingPath(market.id, p.code)} style={{ textDecoration: 'underline' }} title={p.title}>
                   {p.title.length > 30 ? `${p.title.slice(0, 28)}…` : p.title}
                 </Link>
                 {fittedOn.has(p.code) && (

@@ -13,6 +13,7 @@ import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { SidePanel } from '../../ground/ui/side-panel.tsx';
 import { measured } from '../sheet/listing-columns.tsx';
 import { Section } from '../sheet/listing-sheet.tsx';
+import { listingPath } from '../../ground/market/listing-path.ts';
 
 const YearsChart = lazy(() => import('./years-chart.tsx'));
 
@@ -190,7 +191,7 @@ const NicheSheet = ({ id, share }: Props & { share: number }) => {
               cell: ({ listing: l }) => (
                 <Flex gap="2" align="center">
                   <Picture marketplace={market.id} code={l.code} size={22} />
-                  <Link to={`${at}/listings/${l.code}`} style={{ textDecoration: 'underline' }}>
+                  <Link to={listingPath(market.id, l.code)} style={{ textDecoration: 'underline' }}>
                     {l.title}
                   </Link>
                 </Flex>
@@ -270,7 +271,7 @@ const TermSheet = ({ id }: Props) => {
               {
                 head: 'Listing',
                 cell: ({ listing: l }) => (
-                  <Link to={`${at}/listings/${l.code}`} style={{ textDecoration: 'underline' }}>
+                  <Link to={listingPath(market.id, l.code)} style={{ textDecoration: 'underline' }}>
                     {l.title}
                   </Link>
                 ),

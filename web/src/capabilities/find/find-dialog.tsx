@@ -3,6 +3,7 @@ import { useDeferredValue, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useFindQuery } from '../../ground/api/marketplaces.ts';
 import { useMarket } from '../../ground/market/market.ts';
+import { listingPath } from '../../ground/market/listing-path.ts';
 
 interface Hit {
   key: string;
@@ -71,7 +72,7 @@ const FindBody = ({ onClose }: { onClose: () => void }) => {
     })),
     ...(found?.listings ?? []).map((l) => ({
       key: l.code,
-      to: `/${market.id}/listings/${l.code}`,
+      to: listingPath(market.id, l.code),
       title: l.title,
       about: `${l.brand} · ${l.code}`,
     })),

@@ -9,6 +9,7 @@ import { count, day, decimal, money, moneyWith, percent, weightWith } from '../.
 import { Mark } from '../../ground/ui/mark.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { listingPath } from '../../ground/market/listing-path.ts';
 
 /** What it is: size, weight, pack, rating, and the flags with their reasons. */
 export const Facts = ({ sheet }: { sheet: ListingSheet }) => {
@@ -129,7 +130,7 @@ export const FamilyTable = ({ sheet }: { sheet: ListingSheet }) => {
                 {m.code === listing.code ? (
                   <b>{variationName(m.title)} (this one)</b>
                 ) : (
-                  <Link to={`/${market.id}/listings/${m.code}`} style={{ textDecoration: 'underline' }}>
+                  <Link to={listingPath(market.id, m.code)} style={{ textDecoration: 'underline' }}>
                     {variationName(m.title)}
                   </Link>
                 )}

@@ -281,10 +281,10 @@ const SheetHead = ({ sheet }: { sheet: Sheet }) => {
             {inTray ? 'In tray: take out' : 'Put in tray'}
           </Button>
           <Button size="xs" variant="outline" asChild>
-            <Link to={`/${market.id}/shelf?listing=${listing.code}`}>Its shelf</Link>
+            <Link to={`/${market.id}/shelf?listing=${encodeURIComponent(listing.code)}`}>Its shelf</Link>
           </Button>
           <Button size="xs" variant="outline" asChild>
-            <Link to={`/${market.id}/found?codes=${listing.code}`}>Its terms</Link>
+            <Link to={`/${market.id}/found?codes=${encodeURIComponent(listing.code)}`}>Its terms</Link>
           </Button>
           {sheet.watchedSince ? (
             <Text fontSize="13px" color="inkSoft">

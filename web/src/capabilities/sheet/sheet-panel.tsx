@@ -7,6 +7,7 @@ import { usePrefetch } from '../../ground/api/sheet.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { SidePanel } from '../../ground/ui/side-panel.tsx';
 import { ListingSheet, QuickSheet } from './listing-sheet.tsx';
+import { listingPath } from '../../ground/market/listing-path.ts';
 
 /** A held-down key repeats about thirty times a second: a row that it passes is not worth asking for. */
 const RESTS_MS = 110;
@@ -68,7 +69,7 @@ export const ListingSheetPanel = ({
           aria-label="Open as a page of its own"
           title="Open as a page of its own"
         >
-          <Link to={`/${market.id}/listings/${code}`}>
+          <Link to={listingPath(market.id, code)}>
             <Maximize2 size={15} />
           </Link>
         </IconButton>

@@ -80,7 +80,7 @@ export const UnitsPanel = ({ sheet }: { sheet: ListingSheet }) => {
             </Box>
           )}
           <Link
-            to={`/${market.id}/curves?category=${encodeURIComponent(sheet.curve.category)}&listing=${sheet.listing.code}`}
+            to={`/${market.id}/curves?category=${encodeURIComponent(sheet.curve.category)}&listing=${encodeURIComponent(sheet.listing.code)}`}
             style={{ textDecoration: 'underline' }}
           >
             See the curve

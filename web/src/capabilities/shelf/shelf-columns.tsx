@@ -88,7 +88,7 @@ export const useShelfColumns = (
             <span key={n.id}>
               {i > 0 && ', '}
               <Link
-                to={`/${market.id}/shelf?niche=${n.id}&listing=${r.listing.code}`}
+                to={`/${market.id}/shelf?niche=${n.id}&listing=${encodeURIComponent(r.listing.code)}`}
                 onClick={(e) => e.stopPropagation()}
                 style={{ textDecoration: 'underline' }}
               >

@@ -109,7 +109,9 @@ export const ShelfStart = () => {
           )}
           {codes.length > 0 && (
             <Button mt="4" size="sm" asChild colorPalette="aubergine">
-              <Link to={`${at}?codes=${codes.join(',')}`}>The {codes.length} listings in the tray</Link>
+              <Link to={`${at}?codes=${encodeURIComponent(codes.join(','))}`}>
+                The {codes.length} listings in the tray
+              </Link>
             </Button>
           )}
         </Box>

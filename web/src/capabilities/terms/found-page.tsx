@@ -5,6 +5,7 @@ import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { TermsTable } from './terms-table.tsx';
+import { listingPath } from '../../ground/market/listing-path.ts';
 
 const MOST = 12;
 
@@ -35,7 +36,7 @@ export const Component = () => {
           {data?.map((l) => (
             <Flex key={l.code} gap="2" align="center">
               <Picture marketplace={market.id} code={l.code} size={22} />
-              <Link to={`/${market.id}/listings/${l.code}`} style={{ textDecoration: 'underline' }}>
+              <Link to={listingPath(market.id, l.code)} style={{ textDecoration: 'underline' }}>
                 {l.title}
               </Link>
             </Flex>

@@ -81,7 +81,7 @@ export const TrayBar = () => {
               Empty
             </Button>
             <Button {...rimButton} asChild>
-              <Link to={`/${market.id}/shelf?codes=${codes.join(',')}`}>See as a shelf</Link>
+              <Link to={`/${market.id}/shelf?codes=${encodeURIComponent(codes.join(','))}`}>See as a shelf</Link>
             </Button>
             <Button
               {...rimButton}

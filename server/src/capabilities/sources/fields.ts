@@ -1,6 +1,5 @@
-import { eq } from 'drizzle-orm';
 import type { ImportKind } from '@kettle/contract/sources';
-import { dateIn, noOrderVotes, orderBy, orderVoteOf, type DateOrder } from '@kettle/core/files/dates';
+import { dateIn, monthIn, noOrderVotes, orderBy, orderVoteOf, type DateOrder } from '@kettle/core/files/dates';
 import { isNothing, noVotes, numberIn, separatorsBy, signOf, voteOf } from '@kettle/core/files/numbers';
 import {
   moneyIn,
@@ -15,14 +14,9 @@ import {
 import type { Day } from '@kettle/core/measures/day';
 import { gramsFromUnit, mmFromUnit } from '@kettle/core/measures/units';
 import { minorFromMajor, type Minor } from '@kettle/core/money/money';
-import type { Session } from '../../ground/db/connection.ts';
-import type { UnitsChanged } from '../../ground/estimates/estimates.ts';
-import { uploads } from '../../ground/db/schema.ts';
-import { ForPeople, type ImportPayload, type JobContext, type JobResult } from '../../ground/jobs/kinds.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { IMPORT_FIELDS, type Meaning } from './columns.ts';
-import { CsvFault, readCsv, type CsvLine, type CsvRow } from './csv.ts';
-import { dropUpload, piecesOf } from './uploads.ts';
+import type { FileTable } from './reading/table.ts';
 
 /** A row that was not taken, by its line in the file. */
 export interface Refused {
@@ -33,10 +27,8 @@ export interface Refused {
 export const refuse = (reason: string): never => {
   throw new RowFault(reason);
 };
-class RowFault extends Error {}
-const MOST_LISTED = 500;
-/** Rows between two looks whether the import was cancelled. */
-const ROWS_A_LOOK = 5000;
+/** Why a row is refused. */
+export class RowFault extends Error {}
 
 /** What a whole number of the database's smaller and larger columns can hold. */
 export const SMALL = 32_767;
@@ -72,6 +64,8 @@ export interface FieldsOfRow {
   sides: (key: string) => [number, number, number] | null;
   stars: (key: string) => number | null;
   date: (key: string) => Day | null;
+  /** A month such as 2026-03. */
+  month: (key: string) => string | null;
   yesOrNo: (key: string) => boolean | null;
   /** One of some words, by what is written for it. */
   oneOf: <T extends string>(key: string, words: readonly (readonly [T, RegExp])[]) => T | null;
@@ -90,14 +84,18 @@ const within = (value: number, { min, max }: Bounds, shown: string): Read<number
       ? { fault: `must be ${max} or less, not ${shown}` }
       : { value };
 
-const fieldsOf = (
-  row: CsvRow,
-  { mapping, kind, market, writing }: FileReading,
+/** Access to the fields of one row after another, in the writing of their file. */
+export const fieldsOf = (
+  { mapping, kind, market, writing, columns }: FileReading,
   leftOut: (column: string, reason: string) => void,
-): FieldsOfRow => {
+): { fields: FieldsOfRow; turnTo: (cells: readonly string[]) => void } => {
   const fields = new Map(IMPORT_FIELDS[kind].map((f) => [f.key, f]));
-  const text = (key: string, longest = 1000): string =>
-    mapping[key] ? (row[mapping[key]] ?? '').slice(0, longest).trim() : '';
+  const places = placesOf(mapping, columns);
+  let row: readonly string[] = [];
+  const text = (key: string, longest = 1000): string => {
+    const place = places.get(key);
+    return place === undefined ? '' : (row[place] ?? '').slice(0, longest).trim();
+  };
   const head = (key: string): string => mapping[key] ?? '';
   const decimal = (key: string): '.' | ',' => writing.decimal.get(key) ?? '.';
   const take = <T>(key: string, read: (cell: string) => Read<T>): T | null => {
@@ -123,7 +121,7 @@ const fieldsOf = (
     (kindOf === 'weight' ? gramsFromUnit(1, market.measures) : mmFromUnit(1, market.measures));
   const above = (read: Read<number>): Read<number> =>
     'fault' in read || (read.value > 0 && read.value < 1e9) ? read : { fault: 'must be above 0 and of this world' };
-  return {
+  const access: FieldsOfRow = {
     text,
     number,
     whole: (key, bounds) =>
@@ -152,6 +150,11 @@ const fieldsOf = (
           ? { fault: 'could be of two days; say whether the day or the month stands first' }
           : { fault: 'is no date' };
       }),
+    month: (key) =>
+      take<string>(key, (cell) => {
+        const found = monthIn(cell, writing.order.get(key) ?? null);
+        return found === null ? { fault: 'is no month' } : { value: found };
+      }),
     yesOrNo: (key) => take(key, yesOrNoIn),
     oneOf: <T extends string>(key: string, words: readonly (readonly [T, RegExp])[]) =>
       take<T>(key, (cell) => {
@@ -160,10 +163,16 @@ const fieldsOf = (
       }),
     needed: (value, key) => value ?? refuse(`${fields.get(key)!.name} is missing.`),
   };
+  return { fields: access, turnTo: (cells) => (row = cells) };
 };
 
-interface FileReading {
+/** The place of each field's column. */
+const placesOf = (mapping: Record<string, string>, columns: readonly string[]): Map<string, number> =>
+  new Map(Object.entries(mapping).flatMap(([key, column]) => (column === '' ? [] : [[key, columns.indexOf(column)]])));
+
+export interface FileReading {
   kind: ImportKind;
+  columns: readonly string[];
   mapping: Record<string, string>;
   market: Pick<Market, 'currency' | 'measures'>;
   writing: Writing;
@@ -172,32 +181,35 @@ interface FileReading {
 const WHOLE_OR_MONEY: Partial<Record<Meaning, 'whole' | 'money'>> = { whole: 'whole', money: 'money' };
 
 /** Reads a file through once to see how its columns write numbers and dates. */
-const writingOf = async (
-  rows: AsyncIterable<CsvLine>,
+export const writingOf = async (
+  { columns, rows }: Pick<FileTable, 'columns' | 'rows'>,
   kind: ImportKind,
   mapping: Record<string, string>,
   dates: DateOrder | undefined,
-): Promise<Writing> => {
+): Promise<{ writing: Writing; rows: number }> => {
+  const places = placesOf(mapping, columns);
+  let n = 0;
   const figures = IMPORT_FIELDS[kind].filter((f) => mapping[f.key] && !['text', 'date', 'yes or no'].includes(f.meant));
   const days = IMPORT_FIELDS[kind].filter((f) => mapping[f.key] && f.meant === 'date');
   const votes = new Map(figures.map((f) => [f.key, { ...noVotes(), seen: null as '.' | ',' | null }]));
   const orders = new Map(days.map((f) => [f.key, noOrderVotes()]));
-  for await (const { row } of rows) {
+  for await (const { cells } of rows) {
+    n++;
     for (const { key } of figures) {
-      const cell = (row[mapping[key]!] ?? '').slice(0, LONGEST_FIGURE);
+      const cell = (cells[places.get(key)!] ?? '').slice(0, LONGEST_FIGURE);
       const vote = voteOf(cell);
       const kept = votes.get(key)!;
       if (vote) kept[vote]++;
       if (vote === 'either') kept.seen ??= signOf(cell);
     }
     for (const { key } of days) {
-      const vote = orderVoteOf(row[mapping[key]!] ?? '');
+      const vote = orderVoteOf(cells[places.get(key)!] ?? '');
       if (vote) orders.get(key)![vote]++;
     }
   }
   const sum = (sign: 'point' | 'comma'): number => [...votes.values()].reduce((n, v) => n + v[sign], 0);
   const others = sum('point') > sum('comma') ? '.' : sum('comma') > sum('point') ? ',' : null;
-  return {
+  const writing = {
     decimal: new Map(
       figures.map(({ key, meant }) => {
         const { seen, ...of } = votes.get(key)!;
@@ -206,105 +218,6 @@ const writingOf = async (
     ),
     order: new Map([...orders].map(([key, of]) => [key, orderBy(of) ?? dates ?? null])),
   };
+  return { writing, rows: n };
 };
 const LONGEST_FIGURE = 200;
-
-export interface RowsRead<T> {
-  taken: (T & { line: number })[];
-  refused: Refused[];
-  leftOut: LeftOut[];
-  /** All cells left out, more than are listed. */
-  leftOutCount: number;
-}
-
-/** Reads the rows of an upload; each either becomes something, with its line, or is refused with its line and reason. */
-export const rowsOfUpload = async <T extends object>(
-  { database: { db }, progress }: Pick<JobContext, 'database' | 'progress'>,
-  kind: ImportKind,
-  market: Pick<Market, 'currency' | 'measures'>,
-  { upload, mapping, dates }: ImportPayload,
-  read: (fields: FieldsOfRow) => T,
-): Promise<RowsRead<T>> => {
-  await progress(0, 1, 'Reading the file');
-  const [file] = await db.select({ id: uploads.id }).from(uploads).where(eq(uploads.id, upload));
-  if (!file) throw new ForPeople('The file is not there any more. Choose it again.');
-  const taken: (T & { line: number })[] = [];
-  const refused: Refused[] = [];
-  const leftOut: LeftOut[] = [];
-  let leftOutCount = 0;
-  try {
-    const writing = await writingOf((await readCsv(piecesOf(db, upload))).rows, kind, mapping, dates);
-    const { rows } = await readCsv(piecesOf(db, upload));
-    let seen = 0;
-    for await (const { line, row } of rows) {
-      if (++seen % ROWS_A_LOOK === 0) await progress(0, 1, `Reading the file, ${seen} rows`);
-      const ofRow: LeftOut[] = [];
-      try {
-        const fields = fieldsOf(row, { kind, mapping, market, writing }, (column, reason) =>
-          ofRow.push({ line, column, reason }),
-        );
-        taken.push({ ...read(fields), line });
-        leftOutCount += ofRow.length;
-        leftOut.push(...ofRow.slice(0, Math.max(0, MOST_LISTED - leftOut.length)));
-      } catch (error) {
-        if (!(error instanceof RowFault)) throw error;
-        refused.push({ line, reason: error.message });
-      }
-    }
-  } catch (error) {
-    if (error instanceof CsvFault) throw new ForPeople(error.message);
-    throw error;
-  }
-  return { taken, refused, leftOut, leftOutCount };
-};
-
-/** How an import went, for people; its file is not needed any more. */
-export const importDone = async (
-  { db }: Pick<Session, 'db'>,
-  { upload }: ImportPayload,
-  what: string,
-  taken: number,
-  { refused, leftOut, leftOutCount }: Pick<RowsRead<object>, 'refused' | 'leftOut' | 'leftOutCount'>,
-  changed: UnitsChanged | null,
-  notes: string[] = [],
-): Promise<JobResult> => {
-  await dropUpload(db, upload);
-  const inOrder = [...refused].sort((a, b) => a.line - b.line);
-  const besides = [
-    ...(refused.length > 0 ? [`${refused.length} row${refused.length === 1 ? '' : 's'} refused`] : []),
-    ...(leftOutCount > 0 ? [`${leftOutCount} cell${leftOutCount === 1 ? '' : 's'} left out`] : []),
-  ];
-  return {
-    message: [`${[`${taken} ${what} taken in`, ...besides].join(', ')}.`, ...notes, ...changeInWords(changed)].join(
-      ' ',
-    ),
-    taken,
-    refusedCount: refused.length,
-    refused: inOrder.slice(0, MOST_LISTED),
-    leftOutCount,
-    leftOut,
-    changed,
-  };
-};
-
-const changeInWords = (changed: UnitsChanged | null): string[] =>
-  changed && changed.count > 0
-    ? [
-        `The units of ${changed.count === 1 ? 'one listing' : `${changed.count} listings`} known before changed by more than half or beyond their interval.`,
-      ]
-    : [];
-
-/** Rows of listings that the marketplace does not have, each refused on its own line. */
-export const partByHome = <T extends { code: string; line: number }>(
-  rows: readonly T[],
-  ids: ReadonlyMap<string, number>,
-  marketName: string,
-): { known: T[]; homeless: Refused[] } => ({
-  known: rows.filter((r) => ids.has(r.code)),
-  homeless: rows
-    .filter((r) => !ids.has(r.code))
-    .map(({ line, code }) => ({
-      line,
-      reason: `${code} is no listing of ${marketName}. Import the listing first.`,
-    })),
-});

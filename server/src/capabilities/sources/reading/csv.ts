@@ -1,28 +1,8 @@
 import { pipeline, Readable } from 'node:stream';
 import { CsvError, parse } from 'csv-parse';
-import { unguardCell } from '../../ground/export/table.ts';
+import { unguardCell } from '../../../ground/export/table.ts';
+import { FileFault, headsOf, LONGEST_CELL, LONGEST_RECORD, type FileTable, type TableRow } from './table.ts';
 
-export type CsvRow = Record<string, string>;
-/** A row with the line of the file that it begins on. */
-export interface CsvLine {
-  line: number;
-  row: CsvRow;
-}
-export interface CsvFile {
-  columns: string[];
-  /** Read once, as they come. */
-  rows: AsyncIterable<CsvLine>;
-}
-/** A fault of the file itself, in a sentence. */
-export class CsvFault extends Error {
-  override name = 'CsvFault';
-}
-
-const LONGEST_RECORD = 1_000_000;
-const MOST_COLUMNS = 500;
-const LONGEST_HEAD = 190;
-/** A cell is cut behind this: longer than any text that is kept of it. */
-const LONGEST_CELL = 20_000;
 const DELIMITERS = [',', ';', '\t', '|'];
 /** Lines that are looked at to find the head. */
 const LOOKED_AT = 20;
@@ -31,7 +11,7 @@ const LOOKED_AT = 20;
  * Texts of pieces of bytes, a letter that falls on two pieces being kept whole. UTF-16 is known by its mark; what is no
  * UTF-8 is what spreadsheets write instead (windows-1252).
  */
-const textsOf = async function* (pieces: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
+export const textsOf = async function* (pieces: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
   let decoder: TextDecoder | null = null;
   for await (const piece of pieces) {
     decoder ??= new TextDecoder(
@@ -52,7 +32,7 @@ const textsOf = async function* (pieces: AsyncIterable<Uint8Array>): AsyncGenera
   try {
     yield decoder?.decode() ?? '';
   } catch {
-    throw new CsvFault('The file ends in the middle of a letter. It seems to be cut off.');
+    throw new FileFault('The file ends in the middle of a letter. It seems to be cut off.');
   }
 };
 
@@ -86,7 +66,7 @@ const fromHeadOn = async (
     text = text.slice(at);
     break;
   }
-  if (text.trim() === '') throw new CsvFault('The file is empty.');
+  if (text.trim() === '') throw new FileFault('The file is empty.');
   const lines = text.slice(0, LONGEST_RECORD / 10).split('\n', LOOKED_AT);
   const cellsOf = (line: string, sign: string): number => line.split(sign).filter((cell) => cell.trim() !== '').length;
   const delimiter = mostEven(lines);
@@ -113,26 +93,11 @@ const mostEven = (lines: readonly string[]): string => {
   return DELIMITERS.map((sign) => ({ sign, n: evenness(sign) })).sort((a, b) => b.n - a.n)[0]!.sign;
 };
 
-/** Heads told apart where several columns have the same. */
-const toldApart = (names: readonly string[]): string[] => {
-  const times = new Map<string, number>();
-  const taken = new Set(names);
-  return names.map((name) => {
-    let n = (times.get(name) ?? 0) + 1;
-    times.set(name, n);
-    if (n === 1) return name;
-    while (taken.has(`${name} (${n})`)) n++;
-    times.set(name, n);
-    taken.add(`${name} (${n})`);
-    return `${name} (${n})`;
-  });
-};
-
 /**
- * Reads a CSV file piece by piece: comma, semicolon, tab or upright stroke, found from its first lines. Throws a `CsvFault` when it is
+ * Reads a CSV file piece by piece: comma, semicolon, tab or upright stroke, found from its first lines. Throws a `FileFault` when it is
  * none.
  */
-export const readCsv = async (pieces: AsyncIterable<Uint8Array>): Promise<CsvFile> => {
+export const readCsv = async (pieces: AsyncIterable<Uint8Array>): Promise<FileTable> => {
   const texts = textsOf(pieces);
   const { first, skipped, delimiter } = await fromHeadOn(texts);
   const source = Readable.from(
@@ -160,7 +125,7 @@ export const readCsv = async (pieces: AsyncIterable<Uint8Array>): Promise<CsvFil
       step = await iterator.next();
     } catch (error) {
       if (!(error instanceof CsvError)) throw error;
-      throw new CsvFault(`The file is no CSV that can be read: ${error.message.slice(0, 200)}`);
+      throw new FileFault(`The file is no CSV that can be read: ${error.message.slice(0, 200)}`);
     }
     if (step.done) return null;
     const { record, info } = step.value;
@@ -169,23 +134,21 @@ export const readCsv = async (pieces: AsyncIterable<Uint8Array>): Promise<CsvFil
     return { line: skipped + begins, cells: record };
   };
   const head = await next();
-  const columns = toldApart(
-    (head?.cells ?? []).map((name, i) => name.trim().slice(0, LONGEST_HEAD) || `Column ${i + 1}`),
-  );
-  if (columns.length > MOST_COLUMNS)
-    throw new CsvFault(
-      `The file has ${columns.length} columns; ${MOST_COLUMNS} can be read. Is it a table of listings?`,
-    );
+  const columns = headsOf(head?.cells ?? []);
   const second = await next();
-  if (!second) throw new CsvFault('The file has a head but no rows.');
-  const asRow = ({ line: at, cells }: { line: number; cells: string[] }): CsvLine => ({
+  if (!second) throw new FileFault('The file has a head but no rows.');
+  const asRow = ({ line: at, cells }: { line: number; cells: string[] }): TableRow => ({
     line: at,
-    row: Object.fromEntries(
-      columns.map((name, i) => [name, unguardCell((cells[i] ?? '').slice(0, LONGEST_CELL).trim())]),
-    ),
+    ...(cells.length > columns.length && cells.slice(columns.length).some((c) => c.trim() !== '') && { ragged: true }),
+    cells: columns.map((_, i) => {
+      const cell = (cells[i] ?? '').slice(0, LONGEST_CELL).trim();
+      return cell.includes("'") ? unguardCell(cell) : cell;
+    }),
   });
   return {
     columns,
+    sheets: [],
+    sheet: null,
     rows: (async function* () {
       for (let record: typeof second | null = second; record; record = await next()) yield asRow(record);
     })(),

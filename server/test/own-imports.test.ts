@@ -1,0 +1,211 @@
+// An import is a thing: it can be taken back at any time, and then all is as if it had never been.
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { History, ListingSheet } from '@kettle/contract/listings';
+import type { Job } from '@kettle/contract/shapes';
+import type { ImportKind, KeptImport } from '@kettle/contract/sources';
+import { csv, importCsv, startProgram, type Program } from './program.ts';
+
+let program: Program;
+beforeAll(async () => {
+  program = await startProgram();
+}, 120_000);
+afterAll(() => program.stop());
+
+let numbers = 0;
+const marketplace = async (): Promise<string> => {
+  const { json } = await program.call<{ id: string }>('POST', '/api/marketplaces', {
+    name: `Quay ${++numbers}`,
+    currency: 'EUR',
+    measures: 'metric',
+    copyFrom: null,
+  });
+  return json.id;
+};
+const kept = async (id: string): Promise<KeptImport[]> =>
+  (await program.call<KeptImport[]>('GET', `/api/marketplaces/${id}/imports`)).json;
+const change = async (importId: number, how: 'take-back' | 'take-again'): Promise<Job> =>
+  program.ended((await program.call<Job>('POST', `/api/imports/${importId}/${how}`)).json);
+const newest = async (id: string): Promise<number> => (await kept(id))[0]!.id;
+
+/** All that is known of the listings of a marketplace, without when and by which file it came. */
+const stateOf = async (id: string): Promise<unknown> => {
+  const [rows] = await program.database.pool.promise().query(
+    `select l.code, l.title, l.brand, c.path, l.price, l.\`rank\`, l.reviews, l.rating, l.weight, l.side_long, l.seen_on,
+       (select json_arrayagg(json_array(r.day, r.price, r.\`rank\`, r.stock) order by r.day) from readings r where r.listing_id = l.id) as days,
+       (select json_arrayagg(json_array(s.day, s.measure, s.value, s.source) order by s.day, s.measure) from stated_figures s where s.listing_id = l.id) as stated,
+       (select json_arrayagg(json_array(o.day, o.stock, o.seller) order by o.day) from own_counts o where o.listing_id = l.id) as counts,
+       (select json_arrayagg(json_array(m.month, m.\`rank\`, m.price) order by m.month) from monthly_history m where m.listing_id = l.id) as months,
+       (select json_arrayagg(json_array(v.day, v.stars, v.body) order by v.day, v.body) from reviews v where v.listing_id = l.id) as reviews,
+       e.units, e.low, e.high, e.origin
+     from listings l join categories c on c.id = l.category_id left join estimates e on e.listing_id = l.id
+     where l.marketplace_id = ? order by l.code`,
+    [id],
+  );
+  return rows;
+};
+
+const HEAD = ['Code', 'Title', 'Brand', 'Category', 'Price', 'Rank', 'Units a month', 'Date'];
+const MARCH = csv(
+  HEAD,
+  ['A1', 'Kitchen scale', 'Eichamt', 'Kitchen > Scales', '19.90', 120, 300, '2026-03-01'],
+  ['A2', 'Kettle', 'Eichamt', 'Kitchen > Kettles', '29.90', 80, 410, '2026-03-01'],
+);
+const APRIL = csv(
+  HEAD,
+  ['A2', 'Kettle, black', 'Nordlicht', 'Kitchen > Kettles', '27.90', 60, 520, '2026-04-01'],
+  ['A3', 'Tea tin', 'Nordlicht', 'Kitchen > Tins', '9.90', 900, 20, '2026-04-01'],
+);
+const JANUARY = csv(
+  ['Code', 'Title', 'Price', 'Rank', 'Weight (g)', 'Date'],
+  ['A2', 'Old kettle', '31.90', 200, 900, '2026-01-01'],
+);
+
+describe('taking an import back', () => {
+  test.each([
+    ['the newest', [MARCH, APRIL, JANUARY], 2],
+    ['one in the middle, which a later file lies upon', [MARCH, APRIL, JANUARY], 1],
+    ['the first, which all others lie upon', [MARCH, APRIL, JANUARY], 0],
+    ['a file that came late and is older', [MARCH, JANUARY, APRIL], 1],
+  ])('%s leaves all as if it had never been', async (_, files, which) => {
+    const [id, without] = [await marketplace(), await marketplace()];
+    for (const file of files) await importCsv(program, id, 'listings', file);
+    const full = await stateOf(id);
+    for (const file of files.filter((_file, i) => i !== which)) await importCsv(program, without, 'listings', file);
+    const taken = (await kept(id)).toReversed()[which]!;
+    const job = await change(taken.id, 'take-back');
+    expect(job).toMatchObject({ state: 'done', message: expect.stringContaining('was taken back') });
+    expect(await stateOf(id)).toEqual(await stateOf(without));
+    expect((await kept(id)).find((i) => i.id === taken.id)!.takenBackAt).not.toBeNull();
+    // And in again: as it was.
+    expect((await change(taken.id, 'take-again')).state).toBe('done');
+    expect(await stateOf(id)).toEqual(full);
+  });
+
+  test('readings, months, counts and reviews go as they came; what was typed stays', async () => {
+    const id = await marketplace();
+    await importCsv(program, id, 'listings', MARCH);
+    const before = await stateOf(id);
+    const files: [ImportKind, string][] = [
+      [
+        'readings',
+        csv(['Code', 'Date', 'Price', 'Rank'], ...[1, 2, 3].map((d) => ['A1', `2026-05-0${d}`, '18.90', 100 + d])),
+      ],
+      ['months', csv(['Code', 'Month', 'Rank'], ['A1', '01/2025', 300], ['A1', 'February 2025', 280])],
+      ['counts', csv(['Code', 'Date', 'Stock'], ['A1', '2026-05-01', 90], ['A1', '2026-05-05', 70])],
+      ['reviews', csv(['Code', 'Stars', 'Text', 'Date'], ['A1', 2, 'The lid comes off.', '2026-05-03'])],
+    ];
+    const states = [before];
+    for (const [kind, file] of files) {
+      const job = await importCsv(program, id, kind, file);
+      expect([kind, job.state, job.result!.refusedCount]).toEqual([kind, 'done', 0]);
+      states.push(await stateOf(id));
+      expect(states.at(-1)).not.toEqual(states.at(-2));
+    }
+    const { json: history } = await program.call<History>('GET', `/api/marketplaces/${id}/listings/A1/history`);
+    expect(history.days.day).toEqual(['2026-03-01', '2026-05-01', '2026-05-02', '2026-05-03']);
+    expect(history.months.map((m) => m.month)).toEqual(['2025-01-01', '2025-02-01']);
+    const { listing } = (await program.call<ListingSheet>('GET', `/api/marketplaces/${id}/listings/A1`)).json;
+    expect(listing).toMatchObject({ price: 1890, rank: 103, seenOn: '2026-05-03', title: 'Kitchen scale' });
+    for (const kind of files.map(([k]) => k).toReversed()) {
+      const one = (await kept(id)).find((i) => i.kind === kind)!;
+      expect((await change(one.id, 'take-back')).state).toBe('done');
+    }
+    expect(await stateOf(id)).toEqual(before);
+    // A count typed over an imported one is the seller's, whatever becomes of the file.
+    await change((await kept(id)).find((i) => i.kind === 'counts')!.id, 'take-again');
+    await program.call('PUT', `/api/marketplaces/${id}/listings/A1/counts`, {
+      counts: [{ day: '2026-05-05', stock: 66, seller: '', was: 70 }],
+      remove: [],
+    });
+    await change((await kept(id)).find((i) => i.kind === 'counts')!.id, 'take-back');
+    const { ownCounts } = (await program.call<ListingSheet>('GET', `/api/marketplaces/${id}/listings/A1`)).json;
+    expect(ownCounts).toEqual([{ day: '2026-05-05', stock: 66, seller: '' }]);
+  });
+
+  test('a listing on which work hangs is kept, empty; the others that nothing tells of are removed', async () => {
+    const id = await marketplace();
+    await importCsv(program, id, 'listings', MARCH);
+    await program.call('POST', `/api/marketplaces/${id}/candidates`, { name: 'A scale', anchor: 'A1', rivals: [] });
+    const job = await change(await newest(id), 'take-back');
+    expect(job.message).toMatch(/1 that nothing else tells of were removed. 1 were kept, empty/);
+    const rows = (await stateOf(id)) as { code: string; title: string; price: number | null; days: unknown }[];
+    expect(rows).toMatchObject([{ code: 'A1', title: 'Kitchen scale', price: null, days: null }]);
+    await change(await newest(id), 'take-again');
+    expect(await stateOf(id)).toMatchObject([
+      { code: 'A1', price: 1990 },
+      { code: 'A2', price: 2990 },
+    ]);
+  });
+
+  test('twice, or of an import that is not there, says so and changes nothing', async () => {
+    const id = await marketplace();
+    await importCsv(program, id, 'listings', MARCH);
+    const one = await newest(id);
+    await change(one, 'take-back');
+    expect((await change(one, 'take-back')).message).toBe('It was taken back already.');
+    expect((await program.call('POST', '/api/imports/999999/take-back')).status).toBe(404);
+    expect((await program.call('GET', '/api/imports/x/troubled.csv')).status).toBe(404);
+  });
+});
+
+test('a listing of the demo that a file overwrote is itself again', async () => {
+  const demo = await startProgram({ kind: 'demo' });
+  try {
+    const at = '/api/marketplaces/quayside';
+    const [listing] = (await demo.call<{ rows: { code: string; price: number }[] }>('GET', `${at}/sift?rows=1`)).json
+      .rows;
+    const sheet = async () => (await demo.call<ListingSheet>('GET', `${at}/listings/${listing!.code}`)).json;
+    const before = await sheet();
+    await importCsv(
+      demo,
+      'quayside',
+      'listings',
+      csv(HEAD, [listing!.code, 'Mine', 'Me', 'Odd', '1.99', 5, 9, '2026-11-24']),
+    );
+    expect((await sheet()).listing).toMatchObject({ title: 'Mine', price: 199 });
+    const [one] = (await demo.call<KeptImport[]>('GET', `${at}/imports`)).json;
+    const job = await demo.ended((await demo.call<Job>('POST', `/api/imports/${one!.id}/take-back`)).json);
+    expect(job.state).toBe('done');
+    const after = await sheet();
+    expect(after.listing).toEqual(before.listing);
+    expect(after.units.best).toEqual(before.units.best);
+    expect(after.stated).toEqual(before.stated);
+  } finally {
+    await demo.stop();
+  }
+});
+
+test('the same file twice changes nothing and says so; taken back, it can be taken in anew', async () => {
+  const id = await marketplace();
+  await importCsv(program, id, 'listings', MARCH);
+  const before = await stateOf(id);
+  const job = await importCsv(program, id, 'listings', MARCH);
+  expect(job.message).toMatch(/^This file was taken in on \d{4}-\d\d-\d\d already. Nothing was changed.$/);
+  expect(await kept(id)).toHaveLength(1);
+  expect(await stateOf(id)).toEqual(before);
+  await change(await newest(id), 'take-back');
+  expect((await importCsv(program, id, 'listings', MARCH)).result).toMatchObject({ taken: 2 });
+});
+
+test('the troubled rows come back as a file with their reasons, to be mended and taken in', async () => {
+  const id = await marketplace();
+  const job = await importCsv(
+    program,
+    id,
+    'listings',
+    csv(
+      HEAD,
+      ['A1', '', '', '', '', '', '', ''],
+      ['A2', 'Kettle', '', '', 'cheap', 'x', '', ''],
+      ['A3', 'Tin', '', '', '1', '', '', ''],
+    ),
+  );
+  expect(job.result).toMatchObject({ taken: 2, refusedCount: 1, leftOutCount: 2 });
+  const { text } = await program.call('GET', `/api/imports/${await newest(id)}/troubled.csv`);
+  const lines = text.trim().split('\n');
+  expect(lines).toHaveLength(4);
+  expect(lines[2]).toMatch(/^A1,,,,,,,,2,The title is missing\./);
+  expect(lines[3]).toContain('Price ""cheap"" is no sum of money.');
+  const mended = text.replace('A1,,', 'A1,Kitchen scale,').replace('cheap', '12.00').replace(',x,', ',40,');
+  expect((await importCsv(program, id, 'listings', mended)).result).toMatchObject({ taken: 2, refusedCount: 0 });
+});
