@@ -41,8 +41,8 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
   await expect(page.getByText('3 listings taken in, 1 cell left out.').first()).toBeVisible({ timeout: 60_000 });
   await expect(page.getByRole('row', { name: '4 Price Price must be above 0, not -1.' })).toBeVisible();
 
-  await page.getByRole('combobox', { name: 'What it holds' }).selectOption('reviews');
   await choose('voices.csv', REVIEWS);
+  await page.getByRole('combobox', { name: 'What it holds' }).selectOption('reviews');
   await page.getByRole('combobox', { name: 'Column for Listing code' }).selectOption('Item');
   await page.getByRole('button', { name: 'Take 8 rows in' }).click();
   await expect(page.getByText('8 reviews taken in.').first()).toBeVisible({ timeout: 60_000 });

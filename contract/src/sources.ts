@@ -67,6 +67,8 @@ export const Preview = Type.Object({
   sheet: Nullable(Type.String()),
   sample: Type.Array(Type.Record(Type.String(), Type.String())),
   mapping: Mapping,
+  remembered: Type.Boolean({ description: 'The columns are as they were set for an earlier file like this one.' }),
+  proposed: ImportKind,
   fields: Type.Array(
     Type.Object({ key: Type.String(), name: Type.String(), required: Type.Boolean(), explanation: Type.String() }),
   ),

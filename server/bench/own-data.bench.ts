@@ -143,7 +143,13 @@ services.jobs.start();
 const pct = (x: number | null): number | null => (x === null ? null : Number((100 * x).toFixed(1)));
 /** Takes a file in as the interface would, with the columns as they are guessed. */
 const takeIn = async (marketplace: string, kind: 'listings' | 'counts', file: string): Promise<void> => {
-  const { upload, mapping } = await previewImport(services, kind, `${kind}.csv`, Readable.from([Buffer.from(file)]));
+  const { upload, mapping } = await previewImport(
+    services,
+    { id: marketplace },
+    kind,
+    `${kind}.csv`,
+    Readable.from([Buffer.from(file)]),
+  );
   const job = await services.jobs.add(`import-${kind}`, { marketplace, upload, mapping, source: 'a panel' });
   for (;;) {
     const [row] = await database.db.select().from(jobs).where(eq(jobs.id, job.id));

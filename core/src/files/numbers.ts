@@ -12,15 +12,21 @@ export interface SeparatorVotes {
 export const noVotes = (): SeparatorVotes => ({ point: 0, comma: 0, either: 0 });
 
 /** Blanks and apostrophes group thousands in several languages and never stand for a decimal sign. */
+/** Cells of most columns, which need no looking at sign by sign. */
+const PLAIN = /^[\d.,]+$/;
+const DIGITS = /^\d{1,15}$/;
 const GROUPING = /[\s\u00a0\u2009\u202f'’`´]/g;
 const bareOf = (cell: string): string =>
-  cell
-    .normalize('NFKC')
-    .replace(GROUPING, '')
-    .replace(/\u2212/g, '-');
+  PLAIN.test(cell)
+    ? cell
+    : cell
+        .normalize('NFKC')
+        .replace(GROUPING, '')
+        .replace(/\u2212/g, '-');
 
 /** What a cell says of its column's decimal sign: nothing where it has none. @example voteOf('1.234,50') // => "comma" */
 export const voteOf = (cell: string): keyof SeparatorVotes | null => {
+  if (cell === '' || DIGITS.test(cell)) return null;
   const [number] = /\d[\d.,]*\d|[.,]\d+/.exec(bareOf(cell)) ?? [];
   if (number === undefined) return null;
   const signs = number.match(/[.,]/g) ?? [];
@@ -76,7 +82,8 @@ const NOTHING =
   /^(n\.?\/?\s?a\.?|#n\/a|nan|null|none|nil|unknown|unbekannt|inconnu|okänd|desconocido|k\.?\s?a\.?|-+|–|—|\?|\.)$/i;
 
 /** Whether a cell says nothing: empty, or a word or sign for it. @example isNothing('n/a') // => true */
-export const isNothing = (cell: string): boolean => cell.trim() === '' || NOTHING.test(cell.trim());
+export const isNothing = (cell: string): boolean =>
+  cell === '' || (!/^\d/.test(cell) && (cell.trim() === '' || NOTHING.test(cell.trim())));
 
 const pattern = (thousands: string): RegExp =>
   new RegExp(`^[+-]?(\\d+|\\d{1,3}(${thousands}\\d{3})+|\\d{1,2}(${thousands}\\d{2})+${thousands}\\d{3})$`);
@@ -88,6 +95,7 @@ const WHOLE = { '.': pattern(','), ',': pattern('\\.') };
  * @example numberIn('1.234,5', ',') // => 1234.5
  */
 export const numberIn = (cell: string, decimal: '.' | ','): number | null => {
+  if (DIGITS.test(cell)) return Number(cell);
   const [, open, bare = '', word = '', close] = /^(\()?([-+]?[\d.,]+)(\p{L}+\.?)?(\))?$/u.exec(bareOf(cell)) ?? [];
   if (bare === '' || Boolean(open) !== Boolean(close)) return null;
   const times = word === '' ? 1 : MAGNITUDES.find(([name]) => name.test(word))?.[1];

@@ -6,8 +6,16 @@ export type Minor = number;
  * Source: ISO 4217, minor unit column, through the runtime's ECMA-402 data.
  * @example currencyExponent('KWD') // => 3
  */
-export const currencyExponent = (currency: string): number =>
-  new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+export const currencyExponent = (currency: string): number => {
+  let found = exponents.get(currency);
+  if (found === undefined) {
+    const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
+    exponents.set(currency, (found = format.resolvedOptions().maximumFractionDigits ?? 2));
+  }
+  return found;
+};
+/** A formatter takes long to make, and files have millions of sums. */
+const exponents = new Map<string, number>();
 
 /**
  * Rounds half away from zero to a whole number; used once, at the end of each line of money.

@@ -15,10 +15,10 @@ import {
   lineUp,
   listings,
   marks,
-  type readings,
   stayAway,
   watched,
 } from '../../ground/db/schema.ts';
+import type { DayRow } from '../../ground/estimates/evidence.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 
 type ListingRow = typeof listings.$inferSelect;
@@ -189,7 +189,7 @@ export const contradictions = (
   market: Market,
   row: ListingRow,
   units: UnitsEstimate,
-  days: readonly (typeof readings.$inferSelect)[],
+  days: readonly DayRow[],
   stated: readonly { measure: 'units' | 'revenue'; value: number; source: string; day: string }[],
 ): Static<typeof Contradiction>[] => {
   const from = addDays(market.today, -LOOK_BACK_DAYS);

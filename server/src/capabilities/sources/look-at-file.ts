@@ -13,7 +13,7 @@ const LONGEST_SAMPLE = 200;
 /** Reads a kept file through once: its columns, how many rows, and the first of them. */
 export const lookAtFile = async (db: Db, upload: number, wanted: string | null): Promise<FileLook> => {
   try {
-    const { columns, rows, sheets, sheet } = await openTable(piecesOf(db, upload), wanted);
+    const { columns, rows, sheets, sheet } = await openTable(piecesOf(db, upload), wanted, false);
     const sample: FileLook['sample'] = [];
     let n = 0;
     for await (const { cells } of rows)

@@ -11,13 +11,13 @@ export const serveSources = (app: Express, ground: Ground): void => {
   const { database, jobs } = ground;
   const { db } = database;
   serve(app, routes.preview, async ({ params, query, request }) => {
-    await marketOf(db, params.marketplace);
+    const market = await marketOf(db, params.marketplace);
     // Not destroyed when reading breaks off: the refusal still goes back on the same line.
-    return previewImport(ground, params.kind, query.name, request.iterator({ destroyOnReturn: false }));
+    return previewImport(ground, market, params.kind, query.name, request.iterator({ destroyOnReturn: false }));
   });
   serve(app, routes.look, async ({ params, body }) => {
-    await marketOf(db, params.marketplace);
-    return previewUpload(ground, params.kind, params.upload, body.sheet);
+    const market = await marketOf(db, params.marketplace);
+    return previewUpload(ground, market, params.kind, params.upload, body.sheet);
   });
   serve(app, routes.imports, async ({ params }) => importsOf(db, await marketOf(db, params.marketplace)));
   serve(app, routes.takeBack, ({ params }) => takeBackJob(ground, params.id, false));

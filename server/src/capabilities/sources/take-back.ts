@@ -95,7 +95,7 @@ export const takeBack = async (
     const verb = again ? 'was taken in again' : 'was taken back';
     return {
       message: [
-        `“${one.name}” ${verb}: ${codes.size} listings are as they were ${again ? 'with' : 'without'} it.`,
+        `“${one.name}” ${verb}: ${codes.size === 1 ? 'one listing is as it was' : `${codes.size} listings are as they were`} ${again ? 'with' : 'without'} it.`,
         ...(removed.removed > 0 ? [`${removed.removed} that nothing else tells of were removed.`] : []),
         ...(removed.kept > 0 ? [`${removed.kept} were kept, empty, since work of yours hangs on them.`] : []),
         ...changeInWords(changed),

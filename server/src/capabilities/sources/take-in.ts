@@ -16,7 +16,7 @@ import { FileFault } from './reading/table.ts';
 import { dropUpload, piecesOf } from './uploads.ts';
 
 /** Rows that are put in at once. */
-const AT_ONCE = 1000;
+const AT_ONCE = 2000;
 const MOST_LISTED = 500;
 /** Rows of the file that are kept to be mended. */
 const MOST_TROUBLED = 20_000;
@@ -36,7 +36,7 @@ export const takeIn = async (wanted: ImportKind, payload: ImportPayload, context
   const hash = createHash('sha256');
   await progress(0, 0, 'Reading the file through');
   const { columns, writing, total } = await faultsForPeople(async () => {
-    const table = await openTable(hashed(piecesOf(db, upload), hash), sheet);
+    const table = await openTable(hashed(piecesOf(db, upload), hash), sheet, false);
     const { writing, rows } = await writingOf(table, wanted, mapping, payload.dates);
     return { columns: table.columns, writing, total: rows };
   });

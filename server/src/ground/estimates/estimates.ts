@@ -15,7 +15,7 @@ import { refreshLevels } from './levels.ts';
 import { evidenceOf, inputOf, type Evidence, type Subject } from './evidence.ts';
 import { asReading } from './readings.ts';
 
-const CHUNK = 1000;
+const CHUNK = 500;
 /** The longest window of a sheet. */
 const DAYS_OF_SHEET = 366;
 

@@ -1,4 +1,4 @@
-import { and, asc, gte, inArray } from 'drizzle-orm';
+import { and, asc, gte, inArray, sql } from 'drizzle-orm';
 import { statedUnits } from '@kettle/core/estimate/stated-units';
 import type { UnitsInput } from '@kettle/core/estimate/units';
 import { addDays, addMonths } from '@kettle/core/measures/day';
@@ -19,15 +19,40 @@ export interface Subject {
   rank: number | null;
   seenOn: string;
 }
+export type DayRow = Pick<
+  typeof readings.$inferSelect,
+  | 'source'
+  | 'listingId'
+  | 'day'
+  | 'price'
+  | 'rank'
+  | 'reviews'
+  | 'rating'
+  | 'sellers'
+  | 'stock'
+  | 'stockCapped'
+  | 'mainOffer'
+>;
+
+/** Readings from a day on, in order: as the driver gives them, since they are millions. */
+const daysOf = async (db: Db, ids: readonly number[], from: string): Promise<DayRow[]> => {
+  if (ids.length === 0) return [];
+  const [rows] = (await db.execute(
+    sql`select listing_id as listingId, day, price, \`rank\`, reviews, rating, sellers, stock,
+      stock_capped as stockCapped, main_offer as mainOffer, source
+      from readings where listing_id in (${sql.join(
+        ids.map((id) => sql.raw(String(id))),
+        sql.raw(','),
+      )}) and day >= ${from} order by listing_id, day`,
+  )) as unknown as [(Omit<DayRow, 'stockCapped'> & { stockCapped: number | boolean })[]];
+  return rows.map((row) => ({ ...row, stockCapped: Boolean(row.stockCapped) }));
+};
+
 /** All that estimates of some listings are made from, read at once: readings of so many days, three years of months. */
 export const evidenceOf = async (db: Db, market: Market, ids: readonly number[], daysRead = DAYS_READ) => {
   const list = [...ids];
   const [days, months, stated, own, overrules] = await Promise.all([
-    db
-      .select()
-      .from(readings)
-      .where(and(inArray(readings.listingId, list), gte(readings.day, addDays(market.today, -daysRead))))
-      .orderBy(asc(readings.listingId), asc(readings.day)),
+    daysOf(db, list, addDays(market.today, -daysRead)),
     db
       .select()
       .from(monthlyHistory)

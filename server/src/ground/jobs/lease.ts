@@ -26,6 +26,8 @@ export const endConnectionOf = async ({ pool }: Pick<Database, 'pool'>, lease: L
       .catch(() => undefined);
 };
 
+const SAY_EVERY_MS = 150;
+
 /** What a job's thread works with: everything it writes is written only while its lease holds. */
 export const contextOf = (database: Database, lease: Lease): JobContext => {
   /** Last statement of each transaction: the row stays locked until the end, so that nobody takes the job over between. */
@@ -36,11 +38,17 @@ export const contextOf = (database: Database, lease: Lease): JobContext => {
     throw row?.state === 'cancelled' ? new Cancelled('Cancelled.') : new Overtaken('Taken over.');
   };
   const now = sql`utc_timestamp(3)` as unknown as string;
+  let saidAt = -Infinity;
   const transaction = (action: (inside: Session) => Promise<void>): Promise<void> =>
     atOnce(database, action, signOf(lease));
   return {
     database,
-    progress: (done, total, message) => hold(database, { done, total, message: message.slice(0, 500), aliveAt: now }),
+    progress: async (done, total, message) => {
+      // Each is a transaction of its own: more of them than anybody could see would take longer than the work.
+      if (performance.now() - saidAt < SAY_EVERY_MS) return;
+      saidAt = performance.now();
+      await hold(database, { done, total, message: message.slice(0, 500), aliveAt: now });
+    },
     step: (action) =>
       transaction(async (inside) => {
         await action(inside);

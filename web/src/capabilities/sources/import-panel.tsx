@@ -1,312 +1,138 @@
-import { Box, Button, FileUpload, Flex, Heading, NativeSelect, Progress, Text, Input } from '@chakra-ui/react';
-import { useState } from 'react';
-import type { ImportKind, Marketplace, Preview } from '@kettle/contract/sources';
-import { useCancelJobMutation } from '../../ground/api/jobs.ts';
-import { usePreviewImportMutation, useStartImportMutation } from '../../ground/api/sources.ts';
-import { count } from '../../ground/ui/format.ts';
-import { PlainTable } from '../../ground/ui/plain-table.tsx';
+import { Box, Button, FileUpload, Flex, Heading, Text } from '@chakra-ui/react';
+import { useCallback, useEffect, useState } from 'react';
+import type { ImportKind, Marketplace } from '@kettle/contract/sources';
+import { usePreviewImportMutation } from '../../ground/api/sources.ts';
+import { keep, kept } from '../../ground/state/kept.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { useJob } from '../../ground/ui/use-job.ts';
+import { IMPORT_KINDS } from './import-kinds.ts';
+import { ImportOutcome } from './import-outcome.tsx';
+import { filesOfPaste } from './pasted.ts';
+import { WaitingFile, type Waiting } from './waiting-file.tsx';
+import { LabelledChoice } from './labelled-choice.tsx';
 
-/** Takes a CSV in: choose, see which column is what, correct it, and read what was refused and why. */
+/** Files that were sent but not taken in yet, and imports whose outcome was not put away: they outlast going away. */
+const WAITING = 'sources/waiting';
+const OUTCOMES = 'sources/outcomes';
+const MOST_OUTCOMES = 5;
+
+/** Takes files in: dropped, chosen or pasted; each shows what it was understood as before anything is kept. */
 export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) => {
   const [marketplace, setMarketplace] = useState(marketplaces[0]!.id);
-  const [kind, setKind] = useState<ImportKind>('listings');
-  const [preview, setPreview] = useState<Preview | null>(null);
-  const [jobId, setJobId] = useState<number | null>(null);
-  /** The file field holds one file: it is made anew for each next one. */
+  const [kind, setKind] = useState<ImportKind | ''>('');
+  const [waiting, setWaiting] = useState<Waiting[]>(() => kept<Waiting[]>(WAITING) ?? []);
+  const [outcomes, setOutcomes] = useState<number[]>(() => kept<number[]>(OUTCOMES) ?? []);
+  useEffect(() => keep(WAITING, waiting.length > 0 ? waiting : null), [waiting]);
+  useEffect(() => keep(OUTCOMES, outcomes.length > 0 ? outcomes : null), [outcomes]);
+  /** The file field is made anew for each next files. */
   const [round, setRound] = useState(0);
-  const [send, { error, isLoading }] = usePreviewImportMutation();
-  const take = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
-    setJobId(null);
-    const result = await send({ params: { marketplace, kind }, query: { name: file.name }, body: await file.text() });
-    setPreview(result.data ?? null);
-    setRound((n) => n + 1);
-  };
-  const again = (): void => setPreview(null);
+  const [faults, setFaults] = useState<{ name: string; error: unknown }[]>([]);
+  const [send, { isLoading }] = usePreviewImportMutation();
+  const take = useCallback(
+    async (files: readonly File[]): Promise<void> => {
+      setFaults([]);
+      for (const file of files) {
+        const { data, error } = await send({
+          params: { marketplace, kind: kind === '' ? 'listings' : kind },
+          query: { name: file.name.slice(0, 255) },
+          body: file as unknown as string,
+        });
+        if (error) setFaults((all) => [...all, { name: file.name, error }]);
+        if (data)
+          setWaiting((all) => [
+            ...all,
+            { upload: data.upload, marketplace, kind: kind === '' ? data.proposed : kind, sheet: data.sheet },
+          ]);
+      }
+      setRound((n) => n + 1);
+    },
+    [kind, marketplace, send],
+  );
+  useEffect(() => {
+    const onPaste = (event: ClipboardEvent): void => {
+      const isField = (event.target as Element | null)?.closest?.('input, textarea, select');
+      const files = isField || !event.clipboardData ? [] : filesOfPaste(event.clipboardData);
+      if (files.length === 0) return;
+      event.preventDefault();
+      void take(files);
+    };
+    document.addEventListener('paste', onPaste);
+    return () => document.removeEventListener('paste', onPaste);
+  }, [take]);
   return (
     <Box as="section" mt="8">
       <Heading as="h2" fontSize="16px" mb="2">
-        Take in a file
+        Take in files
       </Heading>
-      <Flex gap="3" align="flex-end" wrap="wrap" fontSize="13px">
-        <label>
-          Marketplace
-          <NativeSelect.Root size="sm" w="200px">
-            <NativeSelect.Field
-              bg="paper"
-              value={marketplace}
-              onChange={(e) => (setMarketplace(e.target.value), again())}
-            >
-              {marketplaces.map((m) => (
-                <option key={m.id} value={m.id}>
-                  {m.name}
-                </option>
-              ))}
-            </NativeSelect.Field>
-            <NativeSelect.Indicator />
-          </NativeSelect.Root>
-        </label>
-        <label>
-          What it holds
-          <NativeSelect.Root size="sm" w="180px">
-            <NativeSelect.Field
-              bg="paper"
-              value={kind}
-              onChange={(e) => (setKind(e.target.value as ImportKind), again())}
-            >
-              <option value="listings">listings</option>
-              <option value="reviews">reviews</option>
-              <option value="counts">stock counts of my own</option>
-            </NativeSelect.Field>
-            <NativeSelect.Indicator />
-          </NativeSelect.Root>
-        </label>
-        <FileUpload.Root
-          key={round}
-          accept=".csv,text/csv,text/plain"
-          maxFiles={1}
-          w="auto"
-          onFileAccept={({ files }) => void take(files[0])}
-        >
-          <FileUpload.HiddenInput aria-label="CSV file" />
-          <FileUpload.Trigger asChild>
-            <Button size="sm" variant="outline" bg="paper" loading={isLoading}>
-              Choose a CSV file
-            </Button>
-          </FileUpload.Trigger>
-        </FileUpload.Root>
-      </Flex>
-      <ProblemNote error={error} kept="Nothing was taken in." />
-      {preview && (
-        <MappingStep
-          key={preview.upload}
-          marketplace={marketplace}
-          kind={kind}
-          preview={preview}
-          onStarted={(id) => (setJobId(id), again())}
+      <Flex gap="3" align="flex-end" wrap="wrap" fontSize="13px" mb="2">
+        <LabelledChoice
+          label="Marketplace"
+          width="200px"
+          value={marketplace}
+          onChange={setMarketplace}
+          options={marketplaces.map((m) => [m.id, m.name] as const)}
         />
-      )}
-      {jobId !== null && <Outcome id={jobId} />}
-    </Box>
-  );
-};
-
-/** Fields whose columns hold dates. */
-const DATES: ReadonlySet<string> = new Set(['day', 'onSaleSince']);
-
-const MappingStep = ({
-  marketplace,
-  kind,
-  preview,
-  onStarted,
-}: {
-  marketplace: string;
-  kind: ImportKind;
-  preview: Preview;
-  onStarted: (job: number) => void;
-}) => {
-  const [mapping, setMapping] = useState(preview.mapping);
-  const [source, setSource] = useState(preview.name.replace(/\.\w+$/, ''));
-  const [dates, setDates] = useState<'' | 'day-first' | 'month-first'>('');
-  const [start, { error, isLoading }] = useStartImportMutation();
-  const go = async (): Promise<void> => {
-    const chosen = Object.fromEntries(Object.entries(mapping).filter(([, column]) => column !== ''));
-    const result = await start({
-      params: { marketplace, kind },
-      body: { upload: preview.upload, mapping: chosen, source, ...(dates !== '' && { dates }) },
-    });
-    if (result.data) onStarted(result.data.id);
-  };
-  const hasDates = preview.fields.some((f) => DATES.has(f.key) && mapping[f.key]);
-  const lacking = preview.fields.filter((f) => f.required && !mapping[f.key]);
-  return (
-    <Box mt="4" bg="paper" borderWidth="1px" borderColor="rule" borderRadius="l1" p="4" fontSize="13px">
-      <Text>
-        <b>{preview.name}</b>: {count(preview.rows)} rows, {preview.columns.length} columns. Check which column is what.
-      </Text>
-      <Box mt="3">
-        <PlainTable
-          label="Columns of the file"
-          rows={preview.fields}
-          rowKey={(f) => f.key}
-          columns={[
-            {
-              head: 'Field',
-              names: true,
-              cell: (f) => (
-                <span title={f.explanation} style={{ fontWeight: f.required ? 700 : 400 }}>
-                  {f.name}
-                  {f.required ? ' (needed)' : ''}
-                </span>
-              ),
-            },
-            {
-              head: 'Column of the file',
-              align: 'left',
-              cell: (f) => (
-                <NativeSelect.Root size="xs" w="200px">
-                  <NativeSelect.Field
-                    aria-label={`Column for ${f.name}`}
-                    value={mapping[f.key] ?? ''}
-                    onChange={(e) => setMapping({ ...mapping, [f.key]: e.target.value })}
-                  >
-                    <option value="">not in the file</option>
-                    {preview.columns.map((c) => (
-                      <option key={c} value={c}>
-                        {c}
-                      </option>
-                    ))}
-                  </NativeSelect.Field>
-                  <NativeSelect.Indicator />
-                </NativeSelect.Root>
-              ),
-            },
-            {
-              head: 'In its first rows',
-              align: 'left',
-              cell: (f) => (
-                <Box as="span" color="inkSoft">
-                  {mapping[f.key]
-                    ? preview.sample
-                        .slice(0, 3)
-                        .map((r) => r[mapping[f.key]!] || '(empty)')
-                        .join(' · ')
-                        .slice(0, 120)
-                    : ''}
-                </Box>
-              ),
-            },
-          ]}
+        <LabelledChoice
+          label="What they hold"
+          width="220px"
+          value={kind}
+          onChange={(value) => setKind(value as ImportKind | '')}
+          options={[['', 'as their columns show'], ...IMPORT_KINDS]}
         />
-      </Box>
-      <Flex mt="3" gap="3" align="flex-end" wrap="wrap">
-        <label>
-          Source, as it will be named beside stated figures
-          <Input
-            display="block"
-            size="xs"
-            w="280px"
-            value={source}
-            maxLength={200}
-            onChange={(e) => setSource(e.target.value)}
-          />
-        </label>
-        {hasDates && (
-          <label>
-            Dates such as 03/04/2026
-            <NativeSelect.Root size="xs" w="210px">
-              <NativeSelect.Field value={dates} onChange={(e) => setDates(e.target.value as typeof dates)}>
-                <option value="">as the whole column shows</option>
-                <option value="day-first">the day stands first</option>
-                <option value="month-first">the month stands first</option>
-              </NativeSelect.Field>
-              <NativeSelect.Indicator />
-            </NativeSelect.Root>
-          </label>
-        )}
-        <Button
-          size="sm"
-          colorPalette="aubergine"
-          loading={isLoading}
-          disabled={lacking.length > 0 || source.trim() === ''}
-          onClick={() => void go()}
-        >
-          Take {count(preview.rows)} rows in
-        </Button>
-        {lacking.length > 0 && <Text color="brick">■ Still needed: {lacking.map((f) => f.name).join(', ')}.</Text>}
       </Flex>
-      <ProblemNote error={error} kept="The file and the columns are as you set them." />
-    </Box>
-  );
-};
-
-interface Changed {
-  count: number;
-  examples: { code: string; before: number; after: number | null; why: string }[];
-}
-
-const Outcome = ({ id }: { id: number }) => {
-  const job = useJob(id);
-  const [cancel] = useCancelJobMutation();
-  if (!job) return null;
-  const refused = (job.result?.refused ?? []) as { line: number; reason: string }[];
-  const leftOut = (job.result?.leftOut ?? []) as { line: number; column: string; reason: string }[];
-  const changed = job.result?.changed as Changed | null | undefined;
-  const open = job.state === 'queued' || job.state === 'running';
-  return (
-    <Box mt="3" role="status" fontSize="13px">
-      {open && (
-        <Flex align="center" gap="3" maxW="480px">
-          <Progress.Root
-            size="sm"
-            flex="1"
-            value={job.total > 0 ? (100 * job.done) / job.total : null}
-            aria-label="Import"
-          >
-            <Progress.Track>
-              <Progress.Range bg="aubergine" />
-            </Progress.Track>
-          </Progress.Root>
-          <Text>{job.message || 'Waiting'}</Text>
-          <Button size="2xs" variant="outline" onClick={() => void cancel({ params: { id } })}>
-            Cancel
-          </Button>
-        </Flex>
-      )}
-      {!open && (
-        <Text color={job.state === 'done' ? 'verdigris' : 'brick'}>
-          {job.state === 'done' ? '● ' : '■ '}
-          {job.message}
-        </Text>
-      )}
-      {changed && changed.count > 0 && (
-        <Box mt="2">
-          <PlainTable
-            label="Listings whose units changed much"
-            maxHeight="320px"
-            rows={changed.examples}
-            rowKey={(c) => c.code}
-            columns={[
-              { head: 'Listing', names: true, cell: (c) => c.code },
-              { head: 'Units a month before', cell: (c) => count(c.before) },
-              { head: 'Now', cell: (c) => (c.after === null ? 'not known' : count(c.after)) },
-              { head: 'Because', align: 'left', cell: (c) => c.why },
-            ]}
-          />
+      <FileUpload.Root
+        key={round}
+        maxFiles={50}
+        w="100%"
+        alignItems="stretch"
+        onFileAccept={({ files }) => void take(files)}
+      >
+        <FileUpload.HiddenInput aria-label="Files" />
+        <FileUpload.Dropzone
+          minH="84px"
+          py="3"
+          bg="paper"
+          borderWidth="1px"
+          borderStyle="dashed"
+          borderColor="rule"
+          borderRadius="l1"
+          fontSize="13px"
+        >
+          <Flex gap="3" align="center" wrap="wrap" justify="center">
+            <Box as="span" color="inkSoft">
+              Drop files here, paste a table (Ctrl+V), or
+            </Box>
+            <FileUpload.Trigger asChild>
+              <Button size="sm" variant="outline" bg="paper" loading={isLoading}>
+                Choose files
+              </Button>
+            </FileUpload.Trigger>
+          </Flex>
+          <Text color="inkSoft" mt="1">
+            CSV and other text, XLSX, ODS, JSON; packed by gzip or zip as well. Nothing is kept before you say so.
+          </Text>
+        </FileUpload.Dropzone>
+      </FileUpload.Root>
+      {faults.map(({ name, error }) => (
+        <Box key={name} fontSize="13px">
+          <ProblemNote error={error} kept={`Nothing of “${name}” was taken in.`} />
         </Box>
-      )}
-      {refused.length > 0 && (
-        <Box mt="2">
-          <PlainTable
-            label="Refused lines"
-            maxHeight="320px"
-            rows={refused}
-            rowKey={(_, i) => i}
-            columns={[
-              { head: 'Line', width: '80px', cell: (r) => r.line || '—' },
-              { head: 'Refused because', align: 'left', cell: (r) => r.reason },
-            ]}
-          />
-        </Box>
-      )}
-      {leftOut.length > 0 && (
-        <Box mt="2">
-          <Text color="inkSoft">These cells could not be read; the rest of their rows was taken.</Text>
-          <PlainTable
-            label="Cells left out"
-            maxHeight="320px"
-            rows={leftOut}
-            rowKey={(_, i) => i}
-            columns={[
-              { head: 'Line', width: '80px', cell: (c) => c.line },
-              { head: 'Column', align: 'left', cell: (c) => c.column },
-              { head: 'Left out because', align: 'left', cell: (c) => c.reason },
-            ]}
-          />
-        </Box>
-      )}
+      ))}
+      {waiting.map((file) => (
+        <WaitingFile
+          key={file.upload}
+          waiting={file}
+          marketplaceName={marketplaces.find((m) => m.id === file.marketplace)?.name ?? file.marketplace}
+          onChange={(changed) => setWaiting((all) => all.map((w) => (w.upload === changed.upload ? changed : w)))}
+          onPutAway={() => setWaiting((all) => all.filter((w) => w.upload !== file.upload))}
+          onStarted={(id) => {
+            setWaiting((all) => all.filter((w) => w.upload !== file.upload));
+            setOutcomes((all) => [id, ...all].slice(0, MOST_OUTCOMES));
+          }}
+        />
+      ))}
+      {outcomes.map((id) => (
+        <ImportOutcome key={id} id={id} onPutAway={() => setOutcomes((all) => all.filter((o) => o !== id))} />
+      ))}
     </Box>
   );
 };

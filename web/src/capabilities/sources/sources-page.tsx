@@ -16,6 +16,7 @@ import { count, day } from '../../ground/ui/format.ts';
 import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { FlagRulesPanel } from './flag-rules-panel.tsx';
+import { ImportsList } from './imports-list.tsx';
 import { ImportPanel } from './import-panel.tsx';
 import { StayAwayPanel } from './stay-away-panel.tsx';
 
@@ -97,6 +98,7 @@ const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
         </Text>
       )}
       <ProblemNote error={error} />
+      <ImportsList />
       {market.listings > 0 && (
         <>
           <StayAwayPanel />

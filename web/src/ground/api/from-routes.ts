@@ -17,7 +17,12 @@ const requestOf = (route: AnyRoute, { params, query, body }: { params: object; q
   method: route.method.toUpperCase(),
   ...(body === undefined
     ? {}
-    : { body, ...(typeof body === 'string' ? { headers: { 'Content-Type': 'text/csv' } } : {}) }),
+    : {
+        body,
+        ...(typeof body === 'string' || (body as unknown) instanceof Blob
+          ? { headers: { 'Content-Type': 'application/octet-stream' } }
+          : {}),
+      }),
 });
 
 type Builder = EndpointBuilder<BaseQuery, TagName, 'api'>;

@@ -19,6 +19,7 @@ export const { useJobQuery, useJobsQuery, useCancelJobMutation } = jobsApi;
 export const JOB_ENDED: readonly Tag[] = [
   'Marketplaces',
   'Jobs',
+  'Imports',
   'Sift',
   'Demand',
   'Listing',

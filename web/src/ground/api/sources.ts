@@ -1,14 +1,26 @@
 import { sources } from '@kettle/contract/sources';
 import { api } from './api.ts';
 import { fromRoutes } from './from-routes.ts';
+import { tag } from './tags.ts';
 
 export const sourcesApi = api.injectEndpoints({
   endpoints: (build) => {
-    const { change } = fromRoutes(build);
+    const { ask, change } = fromRoutes(build);
     return {
       previewImport: change(sources.preview),
+      lookAtUpload: change(sources.look),
       startImport: change(sources.import, () => ['Jobs']),
+      imports: ask(sources.imports, ({ params }) => [tag('Imports', params.marketplace)]),
+      takeBack: change(sources.takeBack, () => ['Jobs']),
+      takeAgain: change(sources.takeAgain, () => ['Jobs']),
     };
   },
 });
-export const { usePreviewImportMutation, useStartImportMutation } = sourcesApi;
+export const {
+  usePreviewImportMutation,
+  useLookAtUploadMutation,
+  useStartImportMutation,
+  useImportsQuery,
+  useTakeBackMutation,
+  useTakeAgainMutation,
+} = sourcesApi;

@@ -7,6 +7,7 @@ export const TAGS = [
   'Marketplaces',
   'Job',
   'Jobs',
+  'Imports',
   'Sift',
   'Sieves',
   'StayAway',

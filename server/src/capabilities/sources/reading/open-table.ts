@@ -32,11 +32,12 @@ export const ALL_FILES = 'all files, one after another';
 /**
  * Opens a file as a table, whatever it is by its contents: text parted by signs, JSON, an object a line, a workbook, or
  * any of them packed by gzip or zip. Its ending says nothing: files are often named falsely. Throws a `FileFault`.
+ * @param lines whether the rows must know on which lines they stand
  */
-export const openTable = async (pieces: Bytes, sheet: string | null = null): Promise<FileTable> => {
+export const openTable = async (pieces: Bytes, sheet: string | null = null, lines = true): Promise<FileTable> => {
   const { start, all } = await looked(pieces);
   if (start.length === 0) throw new FileFault('The file is empty.');
-  if (start[0] === 0x1f && start[1] === 0x8b) return openTable(unzipped(all), sheet);
+  if (start[0] === 0x1f && start[1] === 0x8b) return openTable(unzipped(all), sheet, lines);
   if (start[0] === 0x50 && start[1] === 0x4b && start[2] === 3) return openArchive(all, sheet);
   if (start.subarray(0, 8).equals(OLD_WORKBOOK))
     throw new FileFault('The file is a workbook of an old format (.xls). Save it as .xlsx, .ods or CSV.');
@@ -47,7 +48,7 @@ export const openTable = async (pieces: Bytes, sheet: string | null = null): Pro
     .trimStart();
   if (/^[[{]/.test(text)) return readJson(textsOf(all), text);
   if (/^<(!doctype|html|\?xml)/i.test(text)) throw new FileFault('The file is a web page or XML, not a table.');
-  return readCsv(all);
+  return readCsv(all, lines);
 };
 const OLD_WORKBOOK = Buffer.from('d0cf11e0a1b11ae1', 'hex');
 

@@ -1,0 +1,10 @@
+import type { ImportKind } from '@kettle/contract/sources';
+
+/** What files hold, as it is called. */
+export const IMPORT_KINDS: readonly (readonly [ImportKind, string])[] = [
+  ['listings', 'listings'],
+  ['readings', 'readings, day by day'],
+  ['months', 'averages of months'],
+  ['reviews', 'reviews'],
+  ['counts', 'stock counts of my own'],
+];
