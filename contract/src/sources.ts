@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { Day, Nullable } from '@kettle/core/documents/shapes';
 import { route } from './route.ts';
 import { Done, Id, Job, MarketplaceId } from './shapes.ts';
@@ -17,6 +18,7 @@ export const Marketplace = Type.Object({
   shortlisted: Type.Integer(),
   schedules: Type.Array(Type.Object({ id: Id, name: Type.String(), validFrom: Day, source: Type.String() })),
   curves: Type.Integer(),
+  removed: Type.Integer({ description: 'Listings that were removed and can be put back.' }),
 });
 export type Marketplace = Static<typeof Marketplace>;
 
@@ -101,11 +103,52 @@ export const sources = {
       workspace: Type.Union([Type.Literal('demo'), Type.Literal('own')]),
       marketplaces: Type.Array(Marketplace),
       templates: Type.Array(Type.Object({ id: Type.String(), name: Type.String(), currency: Type.String() })),
+      bin: Type.Array(
+        Type.Object({ id: Type.String(), name: Type.String(), at: Type.String(), listings: Type.Integer() }),
+        { description: 'Marketplaces that were removed and can be put back.' },
+      ),
     }),
   }),
   addMarketplace: route('post', '/api/marketplaces', 'Adds a marketplace.', {
     body: NewMarketplace,
     reply: Type.Object({ id: MarketplaceId }),
+  }),
+  removeMarketplace: route('delete', '/api/marketplaces/{marketplace}', 'Removes a marketplace; it can be put back.', {
+    params: inMarketplace,
+    reply: Done,
+  }),
+  restoreMarketplace: route('post', '/api/marketplaces/{marketplace}/restore', 'Puts a removed marketplace back.', {
+    params: inMarketplace,
+    reply: Done,
+  }),
+  removeListings: route(
+    'post',
+    '/api/marketplaces/{marketplace}/listings/remove',
+    'Removes listings from the catalogue; they can be put back. Those that a candidate stands on stay.',
+    {
+      params: inMarketplace,
+      body: Type.Object(
+        { codes: Type.Array(Type.String({ maxLength: 40 }), { minItems: 1, maxItems: 1000 }) },
+        { additionalProperties: false },
+      ),
+      reply: Type.Object({ removed: Type.Integer(), kept: Type.Array(Type.String()) }),
+    },
+  ),
+  restoreListings: route(
+    'post',
+    '/api/marketplaces/{marketplace}/listings/restore',
+    'Puts all removed listings back; where one of the same code has come since, that one stays.',
+    { params: inMarketplace, reply: Type.Object({ restored: Type.Integer(), overtaken: Type.Integer() }) },
+  ),
+  takeSchedule: route(
+    'post',
+    '/api/marketplaces/{marketplace}/fee-schedules',
+    'Takes a fee schedule in; one of the same day gives way.',
+    { params: inMarketplace, body: FeeSchedule, reply: Type.Object({ id: Id }) },
+  ),
+  schedule: route('get', '/api/fee-schedules/{id}', 'A fee schedule as its open format has it.', {
+    params: Type.Object({ id: Id }),
+    reply: FeeSchedule,
   }),
   copyFees: route(
     'post',

@@ -2,7 +2,8 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { History, ListingSheet } from '@kettle/contract/listings';
 import type { Job } from '@kettle/contract/shapes';
-import type { ImportKind, KeptImport } from '@kettle/contract/sources';
+import type { ImportKind, KeptImport, Preview } from '@kettle/contract/sources';
+import { schedule } from '../../core/test/fixtures/schedule.ts';
 import { csv, importCsv, startProgram, type Program } from './program.ts';
 
 let program: Program;
@@ -208,4 +209,128 @@ test('the troubled rows come back as a file with their reasons, to be mended and
   expect(lines[3]).toContain('Price ""cheap"" is no sum of money.');
   const mended = text.replace('A1,,', 'A1,Kitchen scale,').replace('cheap', '12.00').replace(',x,', ',40,');
   expect((await importCsv(program, id, 'listings', mended)).result).toMatchObject({ taken: 2, refusedCount: 0 });
+});
+
+describe('removing what is not wanted', () => {
+  test('a marketplace is seen nowhere, and put back it is as it was', async () => {
+    const id = await marketplace();
+    await importCsv(program, id, 'listings', MARCH);
+    const before = await stateOf(id);
+    const all = async () =>
+      (
+        await program.call<{ marketplaces: { id: string }[]; bin: { id: string; listings: number }[] }>(
+          'GET',
+          '/api/marketplaces',
+        )
+      ).json;
+    expect((await program.call('DELETE', `/api/marketplaces/${id}`)).status).toBe(200);
+    expect((await all()).marketplaces.map((m) => m.id)).not.toContain(id);
+    expect((await all()).bin).toContainEqual(expect.objectContaining({ id, listings: 2 }));
+    expect((await program.call('GET', `/api/marketplaces/${id}/sift`)).status).toBe(404);
+    expect((await program.call('GET', `/api/marketplaces/${id}/listings/A1`)).status).toBe(404);
+    expect((await program.call('POST', `/api/marketplaces/${id}/restore`)).status).toBe(200);
+    expect((await program.call('POST', `/api/marketplaces/${id}/restore`)).status).toBe(404);
+    expect(await stateOf(id)).toEqual(before);
+  });
+
+  test('listings go and come back; one with a candidate stays; one that came anew is not overwritten', async () => {
+    const id = await marketplace();
+    await importCsv(program, id, 'listings', MARCH);
+    await importCsv(program, id, 'listings', APRIL);
+    const before = await stateOf(id);
+    await program.call('POST', `/api/marketplaces/${id}/candidates`, { name: 'Tin', anchor: 'A3', rivals: [] });
+    const removed = await program.call('POST', `/api/marketplaces/${id}/listings/remove`, {
+      codes: ['A1', 'A2', 'A3'],
+    });
+    expect(removed.json).toEqual({ removed: 2, kept: ['A3'] });
+    const sift = async () =>
+      (await program.call<{ rows: { code: string }[] }>('GET', `/api/marketplaces/${id}/sift?rows=10`)).json.rows;
+    expect((await sift()).map((r) => r.code)).toEqual(['A3']);
+    expect((await program.call('POST', `/api/marketplaces/${id}/listings/restore`)).json).toEqual({
+      restored: 2,
+      overtaken: 0,
+    });
+    expect(await stateOf(id)).toEqual(before);
+    await program.call('POST', `/api/marketplaces/${id}/listings/remove`, { codes: ['A1'] });
+    await importCsv(program, id, 'listings', csv(HEAD, ['A1', 'New scale', '', '', '5.00', '', '', '2026-06-01']));
+    expect((await program.call('POST', `/api/marketplaces/${id}/listings/restore`)).json).toEqual({
+      restored: 0,
+      overtaken: 1,
+    });
+    expect(await stateOf(id)).toContainEqual(expect.objectContaining({ code: 'A1', title: 'New scale' }));
+  });
+});
+
+test('a fee schedule of one’s own, in any currency, makes nets; another currency is refused', async () => {
+  const { json } = await program.call<{ id: string }>('POST', '/api/marketplaces', {
+    name: 'Thames',
+    currency: 'GBP',
+    measures: 'metric',
+    copyFrom: null,
+  });
+  const at = `/api/marketplaces/${json.id}`;
+  const document = {
+    ...schedule,
+    currency: 'GBP',
+    name: 'Thames 2026',
+    validFrom: '2026-01-01',
+  };
+  const taken = await program.call<{ id: number }>('POST', `${at}/fee-schedules`, document);
+  expect(taken.status).toBe(200);
+  expect((await program.call('GET', `/api/fee-schedules/${taken.json.id}`)).json).toEqual(document);
+  await importCsv(
+    program,
+    json.id,
+    'listings',
+    csv(
+      ['Code', 'Title', 'Category', 'Price', 'Weight (g)', 'Dimensions'],
+      ['A1', 'Tin', 'Kitchen', '£19.90', 400, '20 x 10 x 5 cm'],
+    ),
+  );
+  const { fees } = (await program.call<ListingSheet>('GET', `${at}/listings/A1`)).json;
+  expect(fees).toMatchObject({ known: true });
+  const other = await program.call<{ title: string }>('POST', `${at}/fee-schedules`, { ...document, currency: 'USD' });
+  expect([other.status, other.json.title]).toEqual([422, expect.stringContaining('reckons in USD')]);
+  const again = await program.call<{ id: number }>('POST', `${at}/fee-schedules`, { ...document, name: 'Corrected' });
+  expect(again.json.id).toBe(taken.json.id);
+});
+
+test('what a file holds is proposed by its columns; a file like an earlier one finds its columns as they were set', async () => {
+  const id = await marketplace();
+  const preview = async (kind: ImportKind, text: string) =>
+    (await program.call<Preview>('POST', `/api/marketplaces/${id}/imports/${kind}/preview?name=x.csv`, text)).json;
+  const proposed: [string, ImportKind][] = [
+    ['Code,Title,Price,Rank', 'listings'],
+    ['Code,Date,Price,Rank', 'readings'],
+    ['Code,Month,Rank', 'months'],
+    ['Code,Date,Stock', 'counts'],
+    ['Code,Stars,Text,Date', 'reviews'],
+    ['One,Two', 'listings'],
+  ];
+  for (const [head, kind] of proposed)
+    expect([head, (await preview('listings', `${head}\n${head}\n`)).proposed]).toEqual([head, kind]);
+  const odd = 'Thing,Words,Cost\nA1,Scale,12\n';
+  const first = await preview('listings', odd);
+  expect(first).toMatchObject({ remembered: false, mapping: {} });
+  const { json: job } = await program.call<Job>('POST', `/api/marketplaces/${id}/imports/listings`, {
+    upload: first.upload,
+    mapping: { code: 'Thing', title: 'Words', price: 'Cost' },
+    source: 'x',
+  });
+  await program.ended(job);
+  expect(await preview('listings', 'Thing,Words,Cost\nA2,Tin,9\n')).toMatchObject({
+    remembered: true,
+    mapping: { code: 'Thing', title: 'Words', price: 'Cost' },
+  });
+  // The same upload as another kind: its fields are asked for.
+  const waiting = await preview('listings', odd);
+  const { json: look } = await program.call<Preview>(
+    'POST',
+    `/api/marketplaces/${id}/imports/reviews/uploads/${waiting.upload}/look`,
+    { sheet: null },
+  );
+  expect(look.fields.map((f) => f.key)).toContain('stars');
+  expect(
+    (await program.call('POST', `/api/marketplaces/${id}/imports/reviews/uploads/999999/look`, { sheet: null })).status,
+  ).toBe(422);
 });

@@ -23,6 +23,7 @@ export const quayside: Marketplace = {
   candidates: 0,
   shortlisted: 0,
   schedules: [],
+  removed: 0,
   curves: 12,
 };
 

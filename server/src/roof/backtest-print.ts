@@ -1,4 +1,5 @@
 /** The backtest of every marketplace of a workspace as a table for a terminal. */
+import { isNull } from 'drizzle-orm';
 import { METHOD_NAMES } from '@kettle/core/estimate/methods';
 import type { BacktestRow } from '@kettle/core/estimate/backtest';
 import { openDatabase } from '../ground/db/connection.ts';
@@ -19,7 +20,7 @@ const line = (r: BacktestRow): string =>
   ].join(' ');
 
 const database = openDatabase(process.env.KETTLE_DATABASE_URL!);
-for (const row of await database.db.select().from(marketplaces)) {
+for (const row of await database.db.select().from(marketplaces).where(isNull(marketplaces.binnedAt))) {
   const market = asMarket(row);
   const { backtest } = await runBacktest(database.db, market, books);
   const against = backtest.against === 'books' ? 'the invented marketplace’s books' : 'stock counts';

@@ -5,6 +5,8 @@ import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { categoryTree } from '../sources/categories.ts';
+import { binListings, binMarketplace, restoreListings, restoreMarketplace } from './bin.ts';
+import { scheduleById, takeSchedule } from './schedules.ts';
 import { addMarketplace, marketplacesReply, workspaceKind } from './service.ts';
 
 export const serveMarketplaces = (app: Express, ground: Ground): void => {
@@ -16,6 +18,24 @@ export const serveMarketplaces = (app: Express, ground: Ground): void => {
   });
   serve(app, routes.marketplaces, () => marketplacesReply(db, outside.templates));
   serve(app, routes.addMarketplace, async ({ body }) => ({ id: await addMarketplace(ground, body) }));
+  serve(app, routes.removeMarketplace, async ({ params }) => {
+    await binMarketplace(db, await marketOf(db, params.marketplace));
+    return { ok: true as const };
+  });
+  serve(app, routes.restoreMarketplace, async ({ params }) => {
+    await restoreMarketplace(db, params.marketplace);
+    return { ok: true as const };
+  });
+  serve(app, routes.removeListings, async ({ params, body }) =>
+    binListings(database, await marketOf(db, params.marketplace), body.codes),
+  );
+  serve(app, routes.restoreListings, async ({ params }) =>
+    restoreListings(database, await marketOf(db, params.marketplace)),
+  );
+  serve(app, routes.takeSchedule, async ({ params, body }) => ({
+    id: await takeSchedule(database, await marketOf(db, params.marketplace), body),
+  }));
+  serve(app, routes.schedule, ({ params }) => scheduleById(db, params.id));
   serve(app, routes.copyFees, async ({ params, body }) => {
     const { id } = await marketOf(db, params.marketplace);
     return aside.run('copy-fees', { marketplace: id, from: body.from });

@@ -1,4 +1,4 @@
-import { count, eq, sql } from 'drizzle-orm';
+import { count, eq, isNull, sql } from 'drizzle-orm';
 import type { ReplyOf } from '@kettle/contract/route';
 import type { sources as routes, Marketplace } from '@kettle/contract/sources';
 import { currencyExponent } from '@kettle/core/money/money';
@@ -8,6 +8,7 @@ import { estimateAnew } from '../../ground/estimates/estimates.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { asMarket, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { Templates } from '../../ground/outside.ts';
+import { binned } from './bin.ts';
 import { badField, conflict } from '../../ground/problems/problem.ts';
 
 export const workspaceKind = async (db: Db): Promise<'demo' | 'own'> => {
@@ -16,8 +17,9 @@ export const workspaceKind = async (db: Db): Promise<'demo' | 'own'> => {
 };
 
 export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
-  const [rows, listingCounts, candidateCounts, schedules, curves] = await Promise.all([
-    db.select().from(marketplaces).orderBy(marketplaces.madeAt, marketplaces.id),
+  const [bin, rows, listingCounts, candidateCounts, schedules, curves] = await Promise.all([
+    binned(db),
+    db.select().from(marketplaces).where(isNull(marketplaces.binnedAt)).orderBy(marketplaces.madeAt, marketplaces.id),
     db.select({ id: listings.marketplaceId, n: count() }).from(listings).groupBy(listings.marketplaceId),
     db
       .select({
@@ -56,6 +58,7 @@ export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
       shortlisted: of(candidateCounts, id)?.short ?? 0,
       schedules: schedules.filter((s) => s.market === id).map(({ market: _, ...s }) => s),
       curves: of(curves, id)?.n ?? 0,
+      removed: bin.listingsOf.get(id) ?? 0,
     };
   });
 };
@@ -67,6 +70,7 @@ export const marketplacesReply = async (
 ): Promise<ReplyOf<typeof routes.marketplaces>> => ({
   workspace: await workspaceKind(db),
   marketplaces: await allMarketplaces(db),
+  bin: (await binned(db)).marketplaces,
   templates: templates.all().map(({ id, name, currency }) => ({ id, name, currency })),
 });
 
@@ -88,7 +92,8 @@ export const addMarketplace = async (
     .insert(marketplaces)
     .ignore()
     .values({ id, name, currency: body.currency, measures: body.measures, host: `${id}.example` });
-  if (result.affectedRows === 0) throw conflict(`There is a marketplace "${id}" already.`);
+  if (result.affectedRows === 0)
+    throw conflict(`There is a marketplace "${id}" already; if you do not see it, it lies in the bin.`);
   if (body.copyFrom !== null)
     try {
       await aside.run('copy-fees', { marketplace: id, from: body.copyFrom });

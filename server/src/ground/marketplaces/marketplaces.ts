@@ -26,7 +26,7 @@ export const realToday = (): string => new Date().toISOString().slice(0, 10);
 
 export const marketOf = async (db: Db, id: string): Promise<Market> => {
   const [row] = await db.select().from(marketplaces).where(eq(marketplaces.id, id));
-  if (!row) throw notFound(`The marketplace "${id}"`);
+  if (!row || row.binnedAt !== null) throw notFound(`The marketplace "${id}"`);
   return asMarket(row);
 };
 

@@ -15,6 +15,7 @@ import { useTray } from '../tray/use-tray.ts';
 import { AgainstPanel } from './against-panel.tsx';
 import { CraftPanel } from './craft-panel.tsx';
 import { Asides, Contradictions, Facts, FamilyTable, Sellers } from './facts-panel.tsx';
+import { RemoveListing } from './remove-listing.tsx';
 import { SeasonPanel } from './season-panel.tsx';
 import { UnitsPanel } from './units-panel.tsx';
 
@@ -121,6 +122,7 @@ export const ListingSheet = ({
           <Box flex="1" minW="260px">
             <Section title="Facts and flags" jump="Facts">
               <Facts sheet={sheet} />
+              {!market.simulated && <RemoveListing code={sheet.listing.code} />}
             </Section>
           </Box>
           <Box flex="1" minW="260px">

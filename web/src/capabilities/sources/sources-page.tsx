@@ -1,7 +1,6 @@
-import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
-import { Link } from 'react-router';
+import { Box, Heading } from '@chakra-ui/react';
 import { useJobsQuery } from '../../ground/api/jobs.ts';
-import { useAddMarketplaceMutation, useCopyFeesMutation, useMarketplacesQuery } from '../../ground/api/marketplaces.ts';
+import { useAddMarketplaceMutation, useMarketplacesQuery } from '../../ground/api/marketplaces.ts';
 import {
   ChoiceField,
   FieldRow,
@@ -11,14 +10,11 @@ import {
   useKeptForm,
   useTypedValues,
 } from '../../ground/form/form.tsx';
-import { MarketProvider, useMarket } from '../../ground/market/market.ts';
-import { count, day } from '../../ground/ui/format.ts';
+import { MarketProvider } from '../../ground/market/market.ts';
 import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
-import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { FlagRulesPanel } from './flag-rules-panel.tsx';
-import { ImportsList } from './imports-list.tsx';
+import { Bin } from './bin.tsx';
 import { ImportPanel } from './import-panel.tsx';
-import { StayAwayPanel } from './stay-away-panel.tsx';
+import { MarketplaceCard, type Template } from './marketplace-card.tsx';
 
 export const Component = () => {
   const { data, error } = useMarketplacesQuery({ params: {} });
@@ -40,72 +36,9 @@ export const Component = () => {
       ))}
       {data && <AddMarketplace first={data.marketplaces.length === 0} templates={data.templates} />}
       {data && data.marketplaces.length > 0 && <ImportPanel marketplaces={data.marketplaces} />}
+      {data && <Bin bin={data.bin} />}
       <LatestJobs />
     </NarrowPage>
-  );
-};
-
-type Template = { id: string; name: string; currency: string };
-
-const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
-  const market = useMarket();
-  const [copy, { data, error, isLoading }] = useCopyFeesMutation();
-  const usable = templates.filter((t) => t.currency === market.currency && t.id !== market.id);
-  return (
-    <Box as="section" mt="4" bg="paper" borderWidth="1px" borderColor="rule" borderRadius="l1" px="4" py="3">
-      <Flex gap="3" align="baseline" wrap="wrap">
-        <Heading as="h2" fontSize="16px">
-          <Link to={`/${market.id}/sift`}>{market.name}</Link>
-        </Heading>
-        <Text color="inkSoft">
-          {market.currency}, {market.measures === 'imperial' ? 'pounds and inches' : 'kilograms and centimetres'} ·{' '}
-          {count(market.listings)} listings ·{' '}
-          {market.readUpTo ? `read up to ${day(market.readUpTo)}` : 'nothing read yet'}
-        </Text>
-      </Flex>
-      <Text fontSize="13px" mt="1">
-        Fee schedules:{' '}
-        {market.schedules.length === 0
-          ? 'none — without one no net can be computed'
-          : market.schedules.map((s) => `${s.name} (${s.source})`).join('; ')}
-        .<br />
-        Rank curves: {market.curves === 0 ? 'none — units can only be stated or counted' : count(market.curves)}.{' '}
-        <Link to={`/${market.id}/curves`} style={{ textDecoration: 'underline' }}>
-          See and fit them
-        </Link>{' '}
-        ·{' '}
-        <Link to={`/${market.id}/backtest`} style={{ textDecoration: 'underline' }}>
-          How well estimates do
-        </Link>
-      </Text>
-      {!market.simulated &&
-        usable.map((t) => (
-          <Button
-            key={t.id}
-            mt="2"
-            mr="2"
-            size="xs"
-            variant="outline"
-            loading={isLoading}
-            onClick={() => void copy({ params: { marketplace: market.id }, body: { from: t.id } })}
-          >
-            Copy fees and curves from {t.name}
-          </Button>
-        ))}
-      {data && (
-        <Text role="status" fontSize="13px" color="verdigris">
-          ● {data.schedules} fee schedules and {data.curves} rank curves were copied.
-        </Text>
-      )}
-      <ProblemNote error={error} />
-      <ImportsList />
-      {market.listings > 0 && (
-        <>
-          <StayAwayPanel />
-          <FlagRulesPanel />
-        </>
-      )}
-    </Box>
   );
 };
 

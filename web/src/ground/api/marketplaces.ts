@@ -9,6 +9,20 @@ export const marketplacesApi = api.injectEndpoints({
     return {
       marketplaces: ask(sources.marketplaces, () => ['Marketplaces']),
       addMarketplace: change(sources.addMarketplace, () => ['Marketplaces']),
+      removeMarketplace: change(sources.removeMarketplace, () => ['Marketplaces']),
+      restoreMarketplace: change(sources.restoreMarketplace, () => ['Marketplaces']),
+      removeListings: change(sources.removeListings, ({ params: { marketplace } }) => [
+        'Marketplaces',
+        ...figuresChanged(marketplace),
+      ]),
+      restoreListings: change(sources.restoreListings, ({ params: { marketplace } }) => [
+        'Marketplaces',
+        ...figuresChanged(marketplace),
+      ]),
+      takeSchedule: change(sources.takeSchedule, ({ params: { marketplace } }) => [
+        'Marketplaces',
+        ...figuresChanged(marketplace),
+      ]),
       copyFees: change(sources.copyFees, ({ params: { marketplace } }) => [
         'Marketplaces',
         tag('Curves', marketplace),
@@ -23,6 +37,11 @@ export const {
   useMarketplacesQuery,
   useAddMarketplaceMutation,
   useCopyFeesMutation,
+  useRemoveMarketplaceMutation,
+  useRestoreMarketplaceMutation,
+  useRemoveListingsMutation,
+  useRestoreListingsMutation,
+  useTakeScheduleMutation,
   useCategoriesQuery,
   useFindQuery,
 } = marketplacesApi;
