@@ -54,6 +54,8 @@ export const ImportKind = Type.Union([
   Type.Literal('months'),
   Type.Literal('reviews'),
   Type.Literal('counts'),
+  Type.Literal('terms'),
+  Type.Literal('positions'),
 ]);
 export type ImportKind = Static<typeof ImportKind>;
 /** Which column of the file holds which field; a field left out is not in the file. */

@@ -334,3 +334,73 @@ test('what a file holds is proposed by its columns; a file like an earlier one f
     (await program.call('POST', `/api/marketplaces/${id}/imports/reviews/uploads/999999/look`, { sheet: null })).status,
   ).toBe(422);
 });
+
+describe('searches of one’s own', () => {
+  const TERMS = csv(
+    ['Keyword', 'Month', 'Search volume', 'Conversion'],
+    ...['2026-08', '2026-09', '2026-10'].flatMap((month, i) => [
+      ['kitchen scale', month, 3100 + 310 * i, '12 %'],
+      ['scales for the kitchen', month, 620, ''],
+      ['black kettle', month, 900 * (i + 1), '0.08'],
+      ['Café kettle', month, 100, ''],
+    ]),
+  );
+  const POSITIONS = csv(
+    ['Keyword', 'Code', 'Date', 'Position', 'Click share'],
+    ['kitchen scale', 'A1', '2026-11-01', 3, '14 %'],
+    ['black kettle', 'A2', '2026-11-01', 1, '30 %'],
+    ['black kettle', 'A9', '2026-11-01', 2, ''],
+    ['tea tin', 'A1', '2026-11-01', 5, ''],
+  );
+  const demand = async (id: string) => {
+    const { json } = await program.call<{ rows: { name: string; figures: Record<string, number | null> }[] }>(
+      'GET',
+      `/api/marketplaces/${id}/demand/niches?rows=50`,
+    );
+    return json.rows.map((r) => r.name).sort();
+  };
+  test('terms with their months become niches and courses; positions show by what a listing is found', async () => {
+    const id = await marketplace();
+    await importCsv(program, id, 'listings', MARCH);
+    const job = await importCsv(program, id, 'terms', TERMS);
+    expect(job).toMatchObject({ state: 'done', result: { taken: 12, refusedCount: 0 } });
+    expect(job.message).toContain('4 search terms are known now.');
+    expect(await demand(id)).toEqual(['black kettle', 'café kettle', 'kitchen scale']);
+    const places = await importCsv(program, id, 'positions', POSITIONS);
+    expect(places.result).toMatchObject({ taken: 3, refusedCount: 1 });
+    const { json: found } = await program.call<{ terms: { text: string }[] } & { rows: { term: { text: string } }[] }>(
+      'GET',
+      `/api/marketplaces/${id}/found?codes=A1`,
+    );
+    expect(JSON.stringify(found)).toContain('tea tin');
+    expect(await demand(id)).toEqual(['black kettle', 'café kettle', 'kitchen scale', 'tea tin']);
+    // Both taken back: nothing is known of searches; the listings are as they were.
+    for (const kind of ['positions', 'terms'])
+      expect((await change((await kept(id)).find((i) => i.kind === kind)!.id, 'take-back')).state).toBe('done');
+    expect(await demand(id)).toEqual([]);
+    expect(await stateOf(id)).toHaveLength(2);
+    await change((await kept(id)).find((i) => i.kind === 'terms')!.id, 'take-again');
+    expect(await demand(id)).toHaveLength(3);
+  });
+  test('a file names niches, weeks are taken as they are, and the demo keeps its own searches', async () => {
+    const id = await marketplace();
+    const weekly = csv(
+      ['Search term', 'Week', 'Searches', 'Niche'],
+      ...Array.from({ length: 60 }, (_, w) => [
+        'tea tin',
+        new Date(Date.UTC(2025, 8, 1 + 7 * w)).toISOString().slice(0, 10),
+        50 + w,
+        'Keeping tea',
+      ]),
+    );
+    expect((await importCsv(program, id, 'terms', weekly)).result).toMatchObject({ taken: 60 });
+    expect(await demand(id)).toEqual(['Keeping tea']);
+    const [rows] = await program.database.pool
+      .promise()
+      .query(
+        'select v.first_week as first, json_length(v.volumes) as n from term_volumes v join search_terms t on t.id = v.term_id where t.marketplace_id = ?',
+        [id],
+      );
+    expect(rows).toEqual([{ first: '2025-09-01', n: 60 }]);
+  });
+});

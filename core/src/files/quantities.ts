@@ -169,3 +169,17 @@ export const yesOrNoIn = (cell: string): Read<boolean> =>
     : NO.test(cell.trim())
       ? { value: false }
       : { fault: 'is neither yes nor no' };
+
+/**
+ * A share as a fraction: "12 %" and 12 are 0.12, and so is 0.12 itself; a number of 1 and less without a sign is a
+ * fraction. Refused below 0 and above 100 %.
+ * @example shareIn('12,5 %', ',') // => {"value":0.125}
+ */
+export const shareIn = (cell: string, decimal: '.' | ','): Read<number> => {
+  const text = figureText(cell);
+  const inPercent = /%$/.test(text);
+  const value = numberIn(text.replace(/ ?%$/, ''), decimal);
+  if (value === null) return { fault: 'is no share' };
+  const share = inPercent || value > 1 ? value / 100 : value;
+  return share >= 0 && share <= 1 ? { value: share } : { fault: 'must be between 0 and 100 %' };
+};

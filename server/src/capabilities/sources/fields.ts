@@ -5,6 +5,7 @@ import {
   moneyIn,
   placeIn,
   quantityIn,
+  shareIn,
   sidesIn,
   starsIn,
   unitOfHeading,
@@ -62,6 +63,8 @@ export interface FieldsOfRow {
   /** Millimetres. */
   length: (key: string) => number | null;
   sides: (key: string) => [number, number, number] | null;
+  /** A fraction, from "12 %", 12 or 0.12. */
+  share: (key: string) => number | null;
   stars: (key: string) => number | null;
   date: (key: string) => Day | null;
   /** A month such as 2026-03. */
@@ -140,6 +143,7 @@ export const fieldsOf = (
     weight: (key) => take(key, (cell) => above(quantityIn(cell, 'weight', unit(key, 'weight'), decimal(key)))),
     length: (key) => take(key, (cell) => above(quantityIn(cell, 'length', unit(key, 'length'), decimal(key)))),
     sides: (key) => take(key, (cell) => sidesIn(cell, unit(key, 'length'), decimal(key))),
+    share: (key) => take(key, (cell) => shareIn(cell, decimal(key))),
     stars: (key) => take(key, (cell) => starsIn(cell, decimal(key))),
     date: (key) =>
       take<Day>(key, (cell) => {

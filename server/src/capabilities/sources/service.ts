@@ -87,7 +87,15 @@ export const proposedKind = (columns: readonly string[]): ImportKind => {
   return best.score < 0 ? 'listings' : best.kind;
 };
 /** Of kinds that a file would serve equally well, the later. */
-const NEEDED_FIRST: readonly ImportKind[] = ['months', 'readings', 'counts', 'listings', 'reviews'];
+const NEEDED_FIRST: readonly ImportKind[] = [
+  'months',
+  'readings',
+  'counts',
+  'listings',
+  'reviews',
+  'terms',
+  'positions',
+];
 
 /** Checks a mapping against an upload before its import is queued. */
 export const checkMapping = async (

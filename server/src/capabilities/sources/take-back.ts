@@ -50,6 +50,10 @@ export const takeBack = async (
       .set({ takenBackAt: again ? null : (sql`utc_timestamp(3)` as unknown as string) })
       .where(eq(imports.id, importId));
     const kind = kindOf(one.kind as ImportKind);
+    if (kind.relay) {
+      const notes = await kind.relay({ ...nothingMet(), inside, market, importId });
+      return { message: [`“${one.name}” ${again ? 'was taken in again' : 'was taken back'}.`, ...notes].join(' ') };
+    }
     const codes = new Set<string>();
     for await (const { rows } of partsOf<Fact>(db, [importId])) for (const { code } of rows) codes.add(code);
     await progress(0, codes.size, `Clearing ${codes.size} listings`);
@@ -58,17 +62,7 @@ export const takeBack = async (
       .from(imports)
       .where(and(eq(imports.marketplaceId, market.id), inArray(imports.kind, kindsOfGroup(kind.group))))
       .orderBy(asc(imports.id));
-    const at: Putting = {
-      inside,
-      market,
-      importId,
-      source: '',
-      again: true,
-      ids: new Map(),
-      touched: new Set(),
-      categories: new Map(),
-      keepBase: () => Promise.resolve(),
-    };
+    const at: Putting = { ...nothingMet(), inside, market, importId };
     const all = [...codes];
     for (let from = 0; from < all.length; from += AT_ONCE)
       for (const [code, id] of await idsByCode(db, market.id, all.slice(from, from + AT_ONCE))) at.ids.set(code, id);
@@ -104,6 +98,16 @@ export const takeBack = async (
     };
   });
 };
+
+/** A laying that has not met anything yet. */
+const nothingMet = (): Omit<Putting, 'inside' | 'market' | 'importId'> => ({
+  source: '',
+  again: true,
+  ids: new Map(),
+  touched: new Set(),
+  categories: new Map(),
+  keepBase: () => Promise.resolve(),
+});
 
 /** Clears away what imports wrote of some listings. */
 const clear = async (inside: Session, market: Market, group: string, ids: readonly number[]): Promise<void> => {

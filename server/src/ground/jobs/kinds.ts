@@ -20,6 +20,8 @@ export interface JobPayloads {
   'import-months': ImportPayload;
   'import-reviews': ImportPayload;
   'import-counts': ImportPayload;
+  'import-terms': ImportPayload;
+  'import-positions': ImportPayload;
   /** Takes an import back, or again in. */
   'take-back': { marketplace: string; import: number; again: boolean };
   backtest: { marketplace: string };

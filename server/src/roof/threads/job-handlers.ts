@@ -16,6 +16,8 @@ export const jobHandlers: { [K in JobKind]: (payload: JobPayloads[K], context: J
   'import-months': (payload, context) => takeIn('months', payload, context),
   'import-reviews': (payload, context) => takeIn('reviews', payload, context),
   'import-counts': (payload, context) => takeIn('counts', payload, context),
+  'import-terms': (payload, context) => takeIn('terms', payload, context),
+  'import-positions': (payload, context) => takeIn('positions', payload, context),
   'take-back': takeBack,
   estimate: estimateJob,
   backtest: (payload, context) => backtestJob(payload, context, simulatedOutside),

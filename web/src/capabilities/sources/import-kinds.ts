@@ -7,4 +7,6 @@ export const IMPORT_KINDS: readonly (readonly [ImportKind, string])[] = [
   ['months', 'averages of months'],
   ['reviews', 'reviews'],
   ['counts', 'stock counts of my own'],
+  ['terms', 'search terms'],
+  ['positions', 'positions in searches'],
 ];

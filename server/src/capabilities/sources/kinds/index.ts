@@ -1,6 +1,7 @@
 import type { ImportKind } from '@kettle/contract/sources';
 import { listingsKind, readingsKind } from './catalogue.ts';
 import type { Fact, ImportGroup, Kind } from './kind.ts';
+import { positionsKind, termsKind } from './searches.ts';
 import { countsKind, monthsKind, reviewsKind } from './others.ts';
 
 const KINDS = {
@@ -9,6 +10,8 @@ const KINDS = {
   months: monthsKind,
   counts: countsKind,
   reviews: reviewsKind,
+  terms: termsKind,
+  positions: positionsKind,
 } as const satisfies { [K in ImportKind]: unknown };
 
 /** How a kind of file is taken in; its rows go from reading to putting without being looked into. */

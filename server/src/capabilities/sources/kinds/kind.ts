@@ -11,7 +11,7 @@ export interface Fact {
 }
 
 /** Kinds whose rows lie over each other in the same tables, and are laid out anew together. */
-export type ImportGroup = 'catalogue' | 'months' | 'counts' | 'reviews';
+export type ImportGroup = 'catalogue' | 'months' | 'counts' | 'reviews' | 'searches';
 
 /** One laying of rows: as an import, or anew after another was taken back. */
 export interface Putting {
@@ -51,6 +51,8 @@ export interface Kind<R extends Fact> {
   put: (at: Putting, rows: readonly R[]) => Promise<{ homeless: readonly R[]; known?: number }>;
   /** After the last rows, with the sentences that are to be said. */
   end?: (at: Putting) => Promise<string[]>;
+  /** Where all of a marketplace follows from all imports together: lays it out anew. */
+  relay?: (at: Putting) => Promise<string[]>;
 }
 
 /** The rows of listings that are here, and the others. */
