@@ -352,12 +352,12 @@ describe('searches of one’s own', () => {
     ['black kettle', 'A9', '2026-11-01', 2, ''],
     ['tea tin', 'A1', '2026-11-01', 5, ''],
   );
-  const demand = async (id: string) => {
-    const { json } = await program.call<{ rows: { name: string; figures: Record<string, number | null> }[] }>(
-      'GET',
-      `/api/marketplaces/${id}/demand/niches?rows=50`,
-    );
-    return json.rows.map((r) => r.name).sort();
+  /** Niches as they are kept; the list of them may answer as of a moment before. */
+  const demand = async (id: string): Promise<string[]> => {
+    const [rows] = await program.database.pool
+      .promise()
+      .query('select name from niches where marketplace_id = ? order by name', [id]);
+    return (rows as { name: string }[]).map((r) => r.name);
   };
   test('terms with their months become niches and courses; positions show by what a listing is found', async () => {
     const id = await marketplace();
@@ -366,13 +366,18 @@ describe('searches of one’s own', () => {
     expect(job).toMatchObject({ state: 'done', result: { taken: 12, refusedCount: 0 } });
     expect(job.message).toContain('4 search terms are known now.');
     expect(await demand(id)).toEqual(['black kettle', 'café kettle', 'kitchen scale']);
+    const { json: list } = await program.call<{ rows: { name: string }[] }>(
+      'GET',
+      `/api/marketplaces/${id}/demand/niches?rows=50`,
+    );
+    expect(list.rows.map((r) => r.name).sort()).toEqual(['black kettle', 'café kettle', 'kitchen scale']);
     const places = await importCsv(program, id, 'positions', POSITIONS);
     expect(places.result).toMatchObject({ taken: 3, refusedCount: 1 });
     const { json: found } = await program.call<{ terms: { text: string }[] } & { rows: { term: { text: string } }[] }>(
       'GET',
       `/api/marketplaces/${id}/found?codes=A1`,
     );
-    expect(JSON.stringify(found)).toContain('tea tin');
+    expect(JSON.stringify(found)).toContain('"unpaid":3,"paid":null,"share":0.14');
     expect(await demand(id)).toEqual(['black kettle', 'café kettle', 'kitchen scale', 'tea tin']);
     // Both taken back: nothing is known of searches; the listings are as they were.
     for (const kind of ['positions', 'terms'])
