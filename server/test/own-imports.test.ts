@@ -346,7 +346,7 @@ describe('searches of one’s own', () => {
     ]),
   );
   const POSITIONS = csv(
-    ['Keyword', 'Code', 'Date', 'Position', 'Click share'],
+    ['Keyword', 'Code', 'Date', 'Position', 'Share of clicks'],
     ['kitchen scale', 'A1', '2026-11-01', 3, '14 %'],
     ['black kettle', 'A2', '2026-11-01', 1, '30 %'],
     ['black kettle', 'A9', '2026-11-01', 2, ''],

@@ -344,7 +344,7 @@ export const IMPORT_FIELDS: Record<ImportKind, ImportField[]> = {
     field(
       'share',
       'Share of the clicks',
-      'share|click share|share of clicks|klickanteil|part des clics|clics',
+      'share|share of clicks|klickanteil|part des clics|clics',
       'A share: 12 % or 0.12.',
     ),
   ],

@@ -33,6 +33,7 @@ export const takeIn = async (wanted: ImportKind, payload: ImportPayload, context
   const market = await marketOf(db, payload.marketplace);
   const source = payload.source.trim();
   const [file] = await db.select().from(uploads).where(eq(uploads.id, upload));
+  if (!file) throw new ForPeople('The file is not there any more. Choose it again.');
   const hash = createHash('sha256');
   await progress(0, 0, 'Reading the file through');
   const { columns, writing, total } = await faultsForPeople(async () => {
@@ -56,7 +57,7 @@ export const takeIn = async (wanted: ImportKind, payload: ImportPayload, context
       .values({
         marketplaceId: market.id,
         kind: wanted,
-        name: file?.name ?? 'a file',
+        name: file.name,
         hash: digest,
         mapping,
         source,

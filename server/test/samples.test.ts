@@ -1,0 +1,79 @@
+// The sample files, taken in as a newcomer would, up to a scored candidate.
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import type { ListingSheet } from '@kettle/contract/listings';
+import type { Job } from '@kettle/contract/shapes';
+import type { ScoredCandidate } from '@kettle/contract/shortlist';
+import type { SiftReply } from '@kettle/contract/sift';
+import type { ImportKind, Preview } from '@kettle/contract/sources';
+import { repositoryRoot } from '../../scripts/private-database.mjs';
+import { startProgram, type Program } from './program.ts';
+
+let program: Program;
+beforeAll(async () => {
+  program = await startProgram();
+}, 120_000);
+afterAll(() => program.stop());
+
+const sample = (name: string): Buffer => readFileSync(join(repositoryRoot, 'samples', name));
+const FILES: [string, ImportKind][] = [
+  ['listings.csv', 'listings'],
+  ['readings.csv', 'readings'],
+  ['months.json', 'months'],
+  ['counts.tsv', 'counts'],
+  ['reviews.ndjson', 'reviews'],
+  ['search terms.csv', 'terms'],
+  ['positions.csv', 'positions'],
+];
+
+test('every sample file goes through without a correction by hand, and fills what it is for', async () => {
+  const { json } = await program.call<{ id: string }>('POST', '/api/marketplaces', {
+    name: 'Harbour Lane',
+    currency: 'EUR',
+    measures: 'metric',
+    copyFrom: null,
+  });
+  const at = `/api/marketplaces/${json.id}`;
+  const schedule = JSON.parse(sample('fee schedule.json').toString()) as object;
+  expect((await program.call('POST', `${at}/fee-schedules`, schedule)).status).toBe(200);
+  const curve = JSON.parse(sample('rank curve.json').toString()) as object;
+  expect((await program.call('POST', `${at}/curves`, curve)).status).toBe(200);
+  for (const [name, kind] of FILES) {
+    const path = (as: ImportKind) => `${at}/imports/${as}/preview?name=${encodeURIComponent(name)}`;
+    const { json: first } = await program.call<Preview>('POST', path('listings'), sample(name));
+    expect([name, first.proposed]).toEqual([name, kind]);
+    const { json: look } = await program.call<Preview>('POST', `${at}/imports/${kind}/uploads/${first.upload}/look`, {
+      sheet: first.sheet,
+    });
+    const { json: started } = await program.call<Job>('POST', `${at}/imports/${kind}`, {
+      upload: look.upload,
+      mapping: look.mapping,
+      source: 'a panel',
+    });
+    const job = await program.ended(started);
+    expect([name, job.state, job.result?.refusedCount, job.result?.leftOutCount]).toEqual([name, 'done', 0, 0]);
+  }
+  const { json: sift } = await program.call<SiftReply>('GET', `${at}/sift?rows=100&sort=-units`);
+  expect(sift.rows.length).toBeGreaterThan(30);
+  expect(sift.rows.every((r) => r.units !== null && r.net !== null)).toBe(true);
+  const top = sift.rows[0]!;
+  const sheet = (await program.call<ListingSheet>('GET', `${at}/listings/${encodeURIComponent(top.code)}`)).json;
+  expect(sheet.readings).toBeGreaterThan(10);
+  expect(sheet.season).not.toBeNull();
+  // The friend's curve says a sixth: what is counted and stated here has moved it.
+  const { figure } = sheet.units.ranks[90];
+  expect(figure.known && figure.working.inputs.find((i) => i.label === 'Level')?.value).toMatch(
+    /^up [3-9]\.\d times, by/,
+  );
+  const { json: niches } = await program.call<{ rows: unknown[] }>('GET', `${at}/demand/niches?rows=50`);
+  expect(niches.rows.length).toBeGreaterThan(1);
+  await program.call('POST', `${at}/candidates`, {
+    name: 'First idea',
+    anchor: top.code,
+    rivals: [sift.rows[1]!.code],
+  });
+  const { json: standing } = await program.call<ScoredCandidate[]>('GET', `${at}/shortlist`);
+  expect(standing[0]).toMatchObject({ name: 'First idea' });
+  expect(standing[0]!.units).toBe(top.units);
+});
