@@ -210,7 +210,7 @@ describe('files', () => {
     );
     expect((job.result!.refused as { line: number }[]).map((r) => r.line)).toEqual([6, 7]);
   });
-  test('one of 45 MB is looked at and taken in, in pieces, and not kept; one of 61 MB is refused and not kept', async () => {
+  test('one of 45 MB is looked at and taken in, in pieces, and not kept; one beyond the largest is refused and not kept', async () => {
     const row = (i: number): string =>
       `BIG${String(i % 500).padStart(6, '0')},Thing ${i},"${'many words of a description '.repeat(32)}"\n`;
     const head = 'Listing code,Title,Description\n';
@@ -239,7 +239,9 @@ describe('files', () => {
     const ended = await program.ended(job.json as never);
     expect(ended).toMatchObject({ state: 'done', result: { taken: 500 } });
     expect(await kept()).toEqual(before);
+    process.env.KETTLE_LARGEST_FILE_MB = '60';
     const refused = await program.call<Problem>('POST', `${at}/imports/listings/preview?name=big.csv`, text(61));
+    delete process.env.KETTLE_LARGEST_FILE_MB;
     expect([refused.status, refused.json.type]).toEqual([413, '/problems/too-large']);
     expect(await kept()).toEqual(before);
     expect((await program.database.db.select({ n: count() }).from(listings))[0]!.n).toBeGreaterThan(1000);

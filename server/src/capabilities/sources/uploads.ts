@@ -5,7 +5,8 @@ import { ProblemError } from '../../ground/problems/problem.ts';
 
 /** A file comes in, and is kept, in pieces of this size: none is ever held whole. */
 const PIECE = 256 * 1024;
-const LARGEST_FILE = 500 * 2 ** 20;
+/** Megabytes; asked each time, since whoever runs the program may set it. */
+const largestFile = (): number => Number(process.env.KETTLE_LARGEST_FILE_MB ?? 500);
 
 /** Keeps a file as it comes in. One that is too large, or that breaks off, leaves nothing behind. */
 export const keepUpload = async (db: Db, name: string, file: AsyncIterable<Buffer>): Promise<number> => {
@@ -24,11 +25,11 @@ export const keepUpload = async (db: Db, name: string, file: AsyncIterable<Buffe
   try {
     for await (const chunk of file) {
       size += chunk.length;
-      if (size > LARGEST_FILE)
+      if (size > largestFile() * 2 ** 20)
         throw new ProblemError(
           413,
           'too-large',
-          'The file is larger than 500 MB. Split it and take the parts in one by one.',
+          `The file is larger than ${largestFile()} MB. Split it and take the parts in one by one.`,
         );
       waiting.push(chunk);
       if ((waitingSize += chunk.length) >= PIECE) await flush();
