@@ -77,3 +77,43 @@ test('every sample file goes through without a correction by hand, and fills wha
   expect(standing[0]).toMatchObject({ name: 'First idea' });
   expect(standing[0]!.units).toBe(top.units);
 });
+
+test('the examples of the API’s document do what they say', async () => {
+  const text = readFileSync(join(repositoryRoot, 'docs', 'api.md'), 'utf8');
+  const lines = [...text.matchAll(/```sh\n([^`]*)```/g)].flatMap(([, block]) =>
+    block!
+      .replace(/ ?\\\n\s*/g, ' ')
+      .replace(/\|\n\s*/g, '| ')
+      .split('\n')
+      .filter((line) => line !== '' && !line.startsWith('#')),
+  );
+  const asked = lines.map((line) => ({
+    path: /127\.0\.0\.1:4600(\/[^'" $]*)/.exec(line)?.[1],
+    body: /-d '([^']*)'/.exec(line)?.[1],
+    file: /--data-binary @(\S+)/.exec(line)?.[1],
+    posts: line.includes('-X POST'),
+  }));
+  expect(asked.filter((a) => a.path !== undefined)).toHaveLength(8);
+  const id = 'by-examples';
+  const own = (path: string): string => path.replace('harbour-lane', id);
+  const [made, preview, taken] = asked.filter((a) => a.path !== undefined) as unknown as [
+    { path: string; body: string },
+    { path: string; file: string },
+    { path: string },
+  ];
+  const body = { ...(JSON.parse(made.body) as object), name: 'By Examples' };
+  expect((await program.call('POST', made.path, body)).json).toEqual({ id });
+  const { json } = await program.call<Preview>(
+    'POST',
+    own(preview.path),
+    readFileSync(join(repositoryRoot, preview.file)),
+  );
+  const { json: job } = await program.call<Job>('POST', own(taken.path), {
+    upload: json.upload,
+    mapping: json.mapping,
+    source: 'my own program',
+  });
+  expect((await program.ended(job)).message).toMatch(/^\d+ listings taken in\./);
+  for (const { path } of asked.filter((a) => a.path !== undefined && !a.body && !a.file && !a.posts).slice(2))
+    expect([path, (await program.call('GET', own(path!))).status]).toEqual([path, 200]);
+});
