@@ -87,7 +87,12 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
         onFileAccept={({ files }) => void take(files)}
       >
         <FileUpload.HiddenInput aria-label="Files" />
+        {/* Files are dropped on it; the button in it is what is pressed. */}
         <FileUpload.Dropzone
+          role="group"
+          aria-label="Take in files"
+          tabIndex={-1}
+          disableClick
           minH="84px"
           py="3"
           bg="paper"
