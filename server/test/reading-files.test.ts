@@ -102,6 +102,19 @@ describe('workbooks by another library', () => {
     expect(found.columns).toEqual(HEAD);
     expect(found.rows).toHaveLength(2);
   });
+  test('a code that begins with # is a row; lines that do above the head are none', async () => {
+    const book = sheets.utils.book_new();
+    const rows = [['# made by hand'], ['Code', 'Title'], ['#1', 'Tin'], ['A2', 'Scale']];
+    sheets.utils.book_append_sheet(book, sheets.utils.aoa_to_sheet(rows), 'One');
+    const found = await read(sheets.write(book, { type: 'buffer', bookType: 'xlsx' }));
+    expect(found).toMatchObject({
+      columns: ['Code', 'Title'],
+      rows: [
+        ['#1', 'Tin'],
+        ['A2', 'Scale'],
+      ],
+    });
+  });
   test('one of exceljs, whose texts are rich, linked, or results of formulas', async () => {
     const book = new exceljs.Workbook();
     const sheet = book.addWorksheet('One');
@@ -226,6 +239,13 @@ describe('files made to do harm', () => {
         for await (const _ of (await table).rows) void _;
       })(),
     ).rejects.toThrow('no CSV that can be read');
+  });
+  test('a JSON text without an end', async () => {
+    const endless = async function* () {
+      yield Buffer.from('[{"code":"');
+      for (let i = 0; i < 300; i++) yield Buffer.alloc(100_000, 0x61);
+    };
+    await expect(openTable(endless())).rejects.toThrow('longer than ten million letters');
   });
   test.each([
     ['an old workbook', Buffer.from('d0cf11e0a1b11ae100000000', 'hex'), 'old format'],

@@ -59,7 +59,7 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
     return () => document.removeEventListener('paste', onPaste);
   }, [take]);
   return (
-    <Box as="section" mt="8">
+    <Box as="section" mt="4">
       <Heading as="h2" fontSize="16px" mb="2">
         Take in files
       </Heading>

@@ -29,13 +29,13 @@ export const Component = () => {
       }
       error={error}
     >
+      {data && data.marketplaces.length > 0 && <ImportPanel marketplaces={data.marketplaces} />}
       {data?.marketplaces.map((m) => (
         <MarketProvider key={m.id} value={m}>
           <MarketplaceCard templates={data.templates} />
         </MarketProvider>
       ))}
       {data && <AddMarketplace first={data.marketplaces.length === 0} templates={data.templates} />}
-      {data && data.marketplaces.length > 0 && <ImportPanel marketplaces={data.marketplaces} />}
       {data && <Bin bin={data.bin} />}
       <LatestJobs />
     </NarrowPage>

@@ -4,6 +4,7 @@ import { asText, FileFault, headsOf, LONGEST_CELL, LONGEST_RECORD, type FileTabl
 /** Objects that are looked at for the names of their fields; names that come later only are not columns. */
 const LOOKED_AT = 1000;
 const MOST_FIELDS = 600;
+const LONGEST_MEMBER = 10_000_000;
 
 /** The fields of an object as texts, those of objects in it by their path; lists as their members, parted by commas. */
 const fieldsOf = (value: unknown, path = '', into = new Map<string, string>()): Map<string, string> => {
@@ -26,7 +27,10 @@ const membersOf = async function* (texts: AsyncIterable<string>, start: string):
   };
   let fault: Error | null = null;
   parser.onError = (error) => (fault = error);
+  let since = 0;
   for await (const text of texts) {
+    since += text.length;
+    if (since > LONGEST_MEMBER) throw new FileFault('An object of the file is longer than ten million letters.');
     try {
       parser.write(text);
     } catch (error) {
@@ -34,6 +38,7 @@ const membersOf = async function* (texts: AsyncIterable<string>, start: string):
     }
     if (fault)
       throw new FileFault(`The file is no JSON that can be read: ${String((fault as Error).message).slice(0, 160)}`);
+    if (waiting.length > 0) since = 0;
     yield* waiting;
     waiting = [];
   }

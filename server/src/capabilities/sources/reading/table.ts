@@ -72,11 +72,14 @@ export const asText = (value: unknown): string => {
 export const tableOfCells = async (rows: AsyncIterable<TableRow>): Promise<Pick<FileTable, 'columns' | 'rows'>> => {
   const iterator = rows[Symbol.asyncIterator]();
   const filled = ({ cells }: TableRow): number => cells.filter((c) => c.trim() !== '').length;
+  let inHead = true;
   const next = async (): Promise<TableRow | null> => {
     for (;;) {
       const step = await iterator.next();
       if (step.done) return null;
-      if (filled(step.value) > 0 && !(step.value.cells[0] ?? '').startsWith('#')) return step.value;
+      // Lines above the head that begin with # say what a file is about: this program's own exports have them.
+      const isAbout = inHead && (step.value.cells[0] ?? '').startsWith('#');
+      if (filled(step.value) > 0 && !isAbout) return step.value;
     }
   };
   const above: TableRow[] = [];
@@ -90,6 +93,7 @@ export const tableOfCells = async (rows: AsyncIterable<TableRow>): Promise<Pick<
   if (waiting.length > 0 || !head) head = above[0] ?? head;
   if (!head) throw new FileFault('The file is empty.');
   const columns = headsOf(trimmedEnd(head.cells));
+  inHead = false;
   const first = waiting.shift() ?? (await next());
   if (!first) throw new FileFault('The file has a head but no rows.');
   return {
