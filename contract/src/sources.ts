@@ -56,6 +56,9 @@ export const ImportKind = Type.Union([
   Type.Literal('counts'),
   Type.Literal('terms'),
   Type.Literal('positions'),
+  Type.Literal('clicks'),
+  Type.Literal('quotes'),
+  Type.Literal('rates'),
 ]);
 export type ImportKind = Static<typeof ImportKind>;
 /** Which column of the file holds which field; a field left out is not in the file. */

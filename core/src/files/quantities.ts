@@ -124,20 +124,49 @@ export const currenciesIn = (text: string): { currencies: readonly string[]; res
   return null;
 };
 
+/** A sum and the currencies that its sign may mean; none where nothing names one. */
+export interface Sum {
+  value: number;
+  currencies: readonly string[];
+}
+
 /**
- * Money in major units of the marketplace's currency. In another currency it is not taken: a rate is nothing to guess.
- * @param heading names the currency where the cells do not
- * @example moneyIn('1.299,00 €', 'EUR', ',', 'Preis') // => {"value":1299}
+ * A sum as it is written, in major units, with the currencies its cell, else its column's head, may mean.
+ * @example sumIn('£3.20', '.', 'Price') // => {"value":{"value":3.2,"currencies":["GBP"]}}
  */
-export const moneyIn = (cell: string, currency: string, decimal: '.' | ',', heading: string): Read<number> => {
+export const sumIn = (cell: string, decimal: '.' | ',', heading: string): Read<Sum> => {
   const named = currenciesIn(cell);
-  const found = named ?? currenciesIn(heading);
-  if (found && !found.currencies.includes(currency))
-    return {
-      fault: `is in ${found.currencies.length > 3 ? 'another currency' : found.currencies.join(' or ')}, while the marketplace sells in ${currency}`,
-    };
   const value = numberIn(named ? named.rest : cell, decimal);
-  return value === null ? { fault: 'is no sum of money' } : { value };
+  if (value === null) return { fault: 'is no sum of money' };
+  return { value: { value, currencies: (named ?? currenciesIn(heading))?.currencies ?? [] } };
+};
+
+/**
+ * Money in major units of the marketplace's currency. In another currency it is taken only by a rate that was given: a
+ * rate is nothing to guess. A sign that several currencies share means the one of them that there is a rate for.
+ * @param heading names the currency where the cells do not
+ * @param rateOf what a unit of another currency is worth; null where no rate of its time was given
+ * @example moneyIn('1.299,00 €', 'EUR', ',', 'Preis') // => {"value":1299}
+ * @example moneyIn('$10', 'EUR', '.', '', (c) => (c === 'USD' ? 0.9 : null)) // => {"value":9,"from":"USD"}
+ */
+export const moneyIn = (
+  cell: string,
+  currency: string,
+  decimal: '.' | ',',
+  heading: string,
+  rateOf: (currency: string) => number | null = () => null,
+): Read<number> & { from?: string } => {
+  const read = sumIn(cell, decimal, heading);
+  if ('fault' in read) return read;
+  const { value, currencies } = read.value;
+  if (currencies.length === 0 || currencies.includes(currency)) return { value };
+  const rated = currencies.flatMap((c) => {
+    const rate = rateOf(c);
+    return rate === null ? [] : [{ from: c, rate }];
+  });
+  if (rated.length === 1) return { value: value * rated[0]!.rate, from: rated[0]!.from };
+  const named = currencies.length > 3 ? 'another currency' : currencies.join(' or ');
+  return { fault: `is in ${named}, while the marketplace sells in ${currency}, and there is no rate of that time` };
 };
 
 /** Stars on a scale of five. @example starsIn('4,5 von 5 Sternen', ',') // => {"value":4.5} */

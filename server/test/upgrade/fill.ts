@@ -166,4 +166,12 @@ export const FILL: readonly Fill[] = [
     from: 9,
     sql: `insert into imports (marketplace_id, kind, name, hash, mapping, source, first_day, last_day, taken, result) select id, 'counts', 'counts.csv', repeat('0', 64), '{"code":"Code"}', 'a file', '2026-11-01', '2026-11-02', 2, '{"message":"2 counts taken in."}' from marketplaces limit 1`,
   },
+  {
+    from: 10,
+    sql: `insert into suppliers (id, name, country) values (1, 'Two Brothers', 'PL')`,
+  },
+  {
+    from: 10,
+    sql: `insert into quotes (listing_id, supplier_id, day, minimum, price, currency, terms) values (3, 1, '2026-11-03', 500, 4.2, 'USD', 'FOB')`,
+  },
 ];

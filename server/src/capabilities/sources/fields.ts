@@ -2,21 +2,25 @@ import type { ImportKind } from '@kettle/contract/sources';
 import { dateIn, monthIn, noOrderVotes, orderBy, orderVoteOf, type DateOrder } from '@kettle/core/files/dates';
 import { isNothing, noVotes, numberIn, separatorsBy, signOf, voteOf } from '@kettle/core/files/numbers';
 import {
+  currenciesIn,
   moneyIn,
   placeIn,
   quantityIn,
   shareIn,
   sidesIn,
   starsIn,
+  sumIn,
   unitOfHeading,
   yesOrNoIn,
   type Read,
 } from '@kettle/core/files/quantities';
+import { rateNear, type DatedRate } from '@kettle/core/files/rates';
 import type { Day } from '@kettle/core/measures/day';
+import { isGtin } from '@kettle/core/measures/gtin';
 import { gramsFromUnit, mmFromUnit } from '@kettle/core/measures/units';
 import { minorFromMajor, type Minor } from '@kettle/core/money/money';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
-import { IMPORT_FIELDS, type Meaning } from './columns.ts';
+import { IMPORT_FIELDS, type Meaning } from './columns/index.ts';
 import type { FileTable } from './reading/table.ts';
 
 /** A row that was not taken, by its line in the file. */
@@ -56,8 +60,12 @@ export interface FieldsOfRow {
   text: (key: string, longest?: number) => string;
   number: (key: string, bounds: Bounds) => number | null;
   whole: (key: string, bounds: Bounds) => number | null;
-  /** Minor units of the marketplace's currency. */
-  money: (key: string, bounds: Bounds) => Minor | null;
+  /** Minor units of the marketplace's currency; a sum in another one by the rate of that day, where one was given. */
+  money: (key: string, bounds: Bounds, day: Day) => Minor | null;
+  /** Major units of whatever currency is named; the marketplace's where none is. */
+  sum: (key: string, currencyKey: string, bounds: Bounds) => { amount: number; currency: string } | null;
+  /** The code of a currency. */
+  currency: (key: string) => string | null;
   /** Grams. */
   weight: (key: string) => number | null;
   /** Millimetres. */
@@ -66,6 +74,8 @@ export interface FieldsOfRow {
   /** A fraction, from "12 %", 12 or 0.12. */
   share: (key: string) => number | null;
   stars: (key: string) => number | null;
+  /** A GTIN whose check digit is right, its leading zeros as they stand. */
+  gtin: (key: string) => string | null;
   date: (key: string) => Day | null;
   /** A month such as 2026-03. */
   month: (key: string) => string | null;
@@ -87,10 +97,17 @@ const within = (value: number, { min, max }: Bounds, shown: string): Read<number
       ? { fault: `must be ${max} or less, not ${shown}` }
       : { value };
 
+/** What became of a row's cells besides what they were read as. */
+export interface Remarks {
+  leftOut: (column: string, reason: string) => void;
+  /** A sum was taken by a rate. */
+  converted: (from: string, by: DatedRate) => void;
+}
+
 /** Access to the fields of one row after another, in the writing of their file. */
 export const fieldsOf = (
-  { mapping, kind, market, writing, columns }: FileReading,
-  leftOut: (column: string, reason: string) => void,
+  { mapping, kind, market, writing, columns, rates }: FileReading,
+  { leftOut, converted }: Remarks,
 ): { fields: FieldsOfRow; turnTo: (cells: readonly string[]) => void } => {
   const fields = new Map(IMPORT_FIELDS[kind].map((f) => [f.key, f]));
   const places = placesOf(mapping, columns);
@@ -133,18 +150,52 @@ export const fieldsOf = (
         if ('fault' in read) return { fault: 'is no number' };
         return within(Math.round(read.value), bounds, cell);
       }),
-    money: (key, bounds) => {
+    money: (key, bounds, day) => {
+      const rateOf = (currency: string): DatedRate | null => rateNear(rates.get(currency) ?? [], day);
       const major = take(key, (cell) => {
-        const read = moneyIn(cell, market.currency, decimal(key), head(key));
-        return 'fault' in read ? read : within(read.value, bounds, cell);
+        const read = moneyIn(cell, market.currency, decimal(key), head(key), (c) => rateOf(c)?.rate ?? null);
+        if ('fault' in read) return read;
+        if (read.from !== undefined) converted(read.from, rateOf(read.from)!);
+        return within(read.value, bounds, cell);
       });
       return major === null ? null : minorFromMajor(major, market.currency);
     },
+    sum: (key, currencyKey, bounds) => {
+      const beside = access.currency(currencyKey);
+      return take(key, (cell) => {
+        const read = sumIn(cell, decimal(key), head(key));
+        if ('fault' in read) return read;
+        const { value, currencies } = read.value;
+        const bounded = within(value, bounds, cell);
+        if ('fault' in bounded) return bounded;
+        if (beside !== null)
+          return currencies.length === 0 || currencies.includes(beside)
+            ? { value: { amount: value, currency: beside } }
+            : { fault: `is in ${currencies.join(' or ')}, while the column beside it says ${beside}` };
+        // Of the currencies that a sign may mean, the marketplace's own is the likeliest, then the first.
+        const currency = currencies.includes(market.currency) ? market.currency : (currencies[0] ?? market.currency);
+        return currencies.length > 1 && currency !== market.currency
+          ? { fault: `is in one of ${currencies.slice(0, 3).join(', ')}; say in which` }
+          : { value: { amount: value, currency } };
+      });
+    },
+    currency: (key) =>
+      take<string>(key, (cell) => {
+        const found = currenciesIn(cell.toUpperCase());
+        return found?.currencies.length === 1 && found.rest === ''
+          ? { value: found.currencies[0]! }
+          : { fault: 'is no code of a currency such as USD or EUR' };
+      }),
     weight: (key) => take(key, (cell) => above(quantityIn(cell, 'weight', unit(key, 'weight'), decimal(key)))),
     length: (key) => take(key, (cell) => above(quantityIn(cell, 'length', unit(key, 'length'), decimal(key)))),
     sides: (key) => take(key, (cell) => sidesIn(cell, unit(key, 'length'), decimal(key))),
     share: (key) => take(key, (cell) => shareIn(cell, decimal(key))),
     stars: (key) => take(key, (cell) => starsIn(cell, decimal(key))),
+    gtin: (key) =>
+      take<string>(key, (cell) => {
+        const digits = cell.replace(/[\s-]/g, '');
+        return isGtin(digits) ? { value: digits } : { fault: 'is no GTIN: its check digit is wrong' };
+      }),
     date: (key) =>
       take<Day>(key, (cell) => {
         const order = writing.order.get(key) ?? null;
@@ -180,6 +231,8 @@ export interface FileReading {
   mapping: Record<string, string>;
   market: Pick<Market, 'currency' | 'measures'>;
   writing: Writing;
+  /** The rates that were given, by currency. */
+  rates: ReadonlyMap<string, readonly DatedRate[]>;
 }
 
 const WHOLE_OR_MONEY: Partial<Record<Meaning, 'whole' | 'money'>> = { whole: 'whole', money: 'money' };

@@ -1,11 +1,14 @@
 import type { Express } from 'express';
-import { sources as routes } from '@kettle/contract/sources';
+import { type ImportKind, sources as routes } from '@kettle/contract/sources';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { IMPORT_FIELDS } from './columns/index.ts';
 import { importsOf, takeBackJob, troubledTable } from './imports.ts';
 import { checkMapping, previewImport, previewUpload } from './service.ts';
-import { sendCsv } from '../../ground/export/table.ts';
+import { sendCsv, sendXlsx } from '../../ground/export/table.ts';
+import { notFound } from '../../ground/problems/problem.ts';
+import { tableOut } from './tables-out.ts';
 
 export const serveSources = (app: Express, ground: Ground): void => {
   const { database, jobs } = ground;
@@ -25,6 +28,14 @@ export const serveSources = (app: Express, ground: Ground): void => {
   /** The rows of the file that were refused or taken in part, with the reasons, to be mended and taken in again. */
   app.get('/api/imports/:id/troubled.csv', async (request, response) => {
     await sendCsv(response, await troubledTable(db, Number(request.params.id)));
+  });
+  /** Any table of a marketplace, as a file that can be taken in again. */
+  app.get('/api/marketplaces/:marketplace/tables/:kind.:ending', async (request, response) => {
+    const { marketplace, kind, ending } = request.params;
+    if (!Object.hasOwn(IMPORT_FIELDS, kind) || (ending !== 'csv' && ending !== 'xlsx'))
+      throw notFound(`The table ${kind}.${ending}`);
+    const table = tableOut(database, await marketOf(db, marketplace), kind as ImportKind);
+    await (ending === 'csv' ? sendCsv : sendXlsx)(response, table);
   });
   serve(app, routes.import, async ({ params, body }) => {
     const market = await marketOf(db, params.marketplace);

@@ -5,7 +5,7 @@ import { imports, uploads } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { badField } from '../../ground/problems/problem.ts';
-import { IMPORT_FIELDS, guessMapping } from './columns.ts';
+import { IMPORT_FIELDS, guessMapping } from './columns/index.ts';
 import { dropUpload, keepUpload } from './uploads.ts';
 
 /** Keeps a file as it comes in and says what is in it and which column seems to be what. */

@@ -18,6 +18,7 @@ import { ensureCategory, NO_CATEGORY } from './categories.ts';
 import { readUpTo } from './kinds/catalogue.ts';
 import { kindOf, kindsOfGroup } from './kinds/index.ts';
 import type { Base, Fact, Putting } from './kinds/kind.ts';
+import { clearQuotes } from './kinds/supply.ts';
 import { partsOf } from './parts.ts';
 import { changeInWords } from './take-in.ts';
 
@@ -121,6 +122,7 @@ const clear = async (inside: Session, market: Market, group: string, ids: readon
       .where(and(inArray(monthlyHistory.listingId, list), isNotNull(monthlyHistory.importId)));
   if (group === 'reviews')
     await db.delete(reviews).where(and(inArray(reviews.listingId, list), isNotNull(reviews.importId)));
+  if (group === 'quotes') await clearQuotes(db, list);
   if (group !== 'catalogue') return;
   await db.delete(readings).where(and(inArray(readings.listingId, list), isNotNull(readings.importId)));
   await db.delete(statedFigures).where(and(inArray(statedFigures.listingId, list), isNotNull(statedFigures.importId)));
@@ -143,6 +145,7 @@ const clear = async (inside: Session, market: Market, group: string, ids: readon
       pictures: null,
       variations: null,
       packCount: null,
+      gtin: null,
       onSaleSince: null,
       description: null,
       familyId: null,
@@ -231,6 +234,7 @@ const WORK = [
   ['marks', 'listing_id'],
   ['watched', 'listing_id'],
   ['own_counts', 'listing_id'],
+  ['quotes', 'listing_id'],
   ['craft_overrules', 'listing_id'],
   ['reviews', 'listing_id'],
   ['sieve_listings', 'listing_id'],

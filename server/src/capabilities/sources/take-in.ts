@@ -5,9 +5,11 @@ import type { Db } from '../../ground/db/connection.ts';
 import { imports, uploads } from '../../ground/db/schema.ts';
 import { estimateAnew, type UnitsChanged } from '../../ground/estimates/estimates.ts';
 import { ForPeople, type ImportPayload, type JobContext, type JobResult } from '../../ground/jobs/kinds.ts';
+import type { DatedRate } from '@kettle/core/files/rates';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { fieldsOf, RowFault, writingOf, type LeftOut, type Refused } from './fields.ts';
 import { kindOf } from './kinds/index.ts';
+import { ratesOf } from './kinds/supply.ts';
 import { readUpTo } from './kinds/catalogue.ts';
 import type { Fact, Putting } from './kinds/kind.ts';
 import { keepPart, keepTroubled, type Troubled } from './parts.ts';
@@ -81,9 +83,8 @@ export const takeIn = async (wanted: ImportKind, payload: ImportPayload, context
       },
     };
     const tally = new Tally(columns);
-    const reading = fieldsOf({ mapping, kind: wanted, market, writing, columns }, (column, reason) =>
-      tally.leaveOut(column, reason),
-    );
+    const rates = await ratesOf(inside.db, market.id);
+    const reading = fieldsOf({ mapping, kind: wanted, market, writing, columns, rates }, tally);
     let place = 0;
     let batch: Fact[] = [];
     const put = async (): Promise<void> => {
@@ -189,7 +190,8 @@ class Tally {
   readonly troubled: Troubled;
   private readonly refused: Refused[] = [];
   private refusedCount = 0;
-  private readonly leftOut: LeftOut[] = [];
+  private readonly leftOutCells: LeftOut[] = [];
+  private readonly conversions = new Map<string, number>();
   private leftOutCount = 0;
   private ragged = 0;
   private readonly reasons = new Map<string, number>();
@@ -223,11 +225,16 @@ class Tally {
     this.keep(line, reason);
   }
 
-  leaveOut(column: string, reason: string): void {
+  readonly leftOut = (column: string, reason: string): void => {
     this.leftOutCount++;
-    if (this.leftOut.length < MOST_LISTED) this.leftOut.push({ line: this.line, column, reason });
+    if (this.leftOutCells.length < MOST_LISTED) this.leftOutCells.push({ line: this.line, column, reason });
     this.keep(this.line, reason);
-  }
+  };
+
+  readonly converted = (from: string, { day, rate }: DatedRate): void => {
+    const by = `${from} at ${rate} of ${day}`;
+    this.conversions.set(by, (this.conversions.get(by) ?? 0) + 1);
+  };
 
   private keep(line: number, reason: string): void {
     const kind = reason.replace(/"[^"]*"/g, '…').replace(/\d[\d.,]*/g, '#');
@@ -251,17 +258,28 @@ class Tally {
         ...(this.ragged > 0
           ? [`${this.ragged} rows have more cells than there are columns; what stands beyond was left out.`]
           : []),
+        ...conversionsInWords(this.conversions),
         ...notes,
       ].join(' '),
       taken,
       refusedCount: this.refusedCount,
       refused: [...this.refused].sort((a, b) => a.line - b.line),
       leftOutCount: this.leftOutCount,
-      leftOut: this.leftOut,
+      leftOut: this.leftOutCells,
       reasons: [...this.reasons].sort(([, a], [, b]) => b - a).slice(0, 20),
     };
   }
 }
+
+const conversionsInWords = (conversions: ReadonlyMap<string, number>): string[] => {
+  if (conversions.size === 0) return [];
+  const sums = [...conversions].sort(([, a], [, b]) => b - a);
+  const total = sums.reduce((n, [, times]) => n + times, 0);
+  const shown = sums.slice(0, 3).map(([by]) => by);
+  return [
+    `${total} sums were converted: ${shown.join('; ')}${sums.length > 3 ? ` and by ${sums.length - 3} other rates` : ''}.`,
+  ];
+};
 
 export const changeInWords = (changed: UnitsChanged | null): string[] =>
   changed && changed.count > 0

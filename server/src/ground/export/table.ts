@@ -1,3 +1,4 @@
+import type { Transform } from 'node:stream';
 import { create as contentDisposition } from 'content-disposition';
 import { stringify } from 'csv-stringify';
 import type { Response } from 'express';
@@ -40,10 +41,24 @@ export const sendCsv = async (response: Response, table: Table): Promise<void> =
   out.pipe(response);
   for (const sentence of table.about) out.write([`# ${sentence}`]);
   out.write(table.columns.map(guardCell));
-  for await (const row of table.rows)
-    if (!out.write(row.map(guardCell))) await new Promise((resolve) => out.once('drain', resolve));
+  for await (const row of table.rows) {
+    if (response.destroyed) break;
+    if (!out.write(row.map(guardCell))) await drained(out, response);
+  }
   out.end();
 };
+
+/** Until more can be written, or nobody waits for it any more. */
+const drained = (out: Pick<Transform, 'once' | 'off'>, response: Response): Promise<void> =>
+  new Promise((resolve) => {
+    const done = (): void => {
+      out.off('drain', done);
+      response.off('close', done);
+      resolve();
+    };
+    out.once('drain', done);
+    response.once('close', done);
+  });
 
 /** Sends a table as XLSX: the data on the first sheet, what it is about on the second. Texts are texts there. */
 export const sendXlsx = async (response: Response, table: Table): Promise<void> => {
@@ -54,7 +69,10 @@ export const sendXlsx = async (response: Response, table: Table): Promise<void> 
   const book = new ExcelJS.stream.xlsx.WorkbookWriter({ stream: response });
   const sheet = book.addWorksheet(table.name.slice(0, 31), { views: [{ state: 'frozen', ySplit: 1 }] });
   sheet.addRow(table.columns).commit();
-  for await (const row of table.rows) sheet.addRow(row).commit();
+  for await (const row of table.rows) {
+    if (response.destroyed) return;
+    sheet.addRow(row).commit();
+  }
   sheet.commit();
   const about = book.addWorksheet('About');
   for (const sentence of table.about) about.addRow([sentence]).commit();

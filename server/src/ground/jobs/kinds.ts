@@ -22,6 +22,9 @@ export interface JobPayloads {
   'import-counts': ImportPayload;
   'import-terms': ImportPayload;
   'import-positions': ImportPayload;
+  'import-clicks': ImportPayload;
+  'import-quotes': ImportPayload;
+  'import-rates': ImportPayload;
   /** Takes an import back, or again in. */
   'take-back': { marketplace: string; import: number; again: boolean };
   backtest: { marketplace: string };

@@ -9,4 +9,7 @@ export const IMPORT_KINDS: readonly (readonly [ImportKind, string])[] = [
   ['counts', 'stock counts of my own'],
   ['terms', 'search terms'],
   ['positions', 'positions in searches'],
+  ['clicks', 'clicks of niches'],
+  ['quotes', 'suppliers’ quotes'],
+  ['rates', 'exchange rates'],
 ];

@@ -20,6 +20,8 @@ export interface DayFact extends Fact {
   stock: number | null;
   units: number | null;
   revenue: number | null;
+  /** Who states units and revenue, where the row says so. */
+  source: string;
 }
 /** What it says of the listing itself, too. */
 export interface ListingFact extends DayFact {
@@ -35,6 +37,7 @@ export interface ListingFact extends DayFact {
   soldByMarketplace: boolean | null;
   packCount: number | null;
   description: string | null;
+  gtin: string | null;
   /** Code of the listing that stands for its family; empty for none. */
   variationOf: string;
 }
@@ -68,14 +71,15 @@ const dayFrom = (fields: FieldsOfRow, market: Market): Omit<DayFact, 'code' | 'l
   const rating = fields.stars('rating');
   return {
     day,
-    price: fields.money('price', { min: 0.0001, max: MOST_MONEY }),
+    price: fields.money('price', { min: 0.0001, max: MOST_MONEY }, day),
     rank: fields.whole('rank', { min: 1, max: LARGE }),
     reviews: fields.whole('reviews', { min: 0, max: LARGE }),
     rating: rating === null || rating === 0 ? null : Math.round(Math.max(1, rating) * 100),
     sellers: fields.whole('sellers', { min: 0, max: SMALL }),
     stock: fields.whole('stock', { min: 0, max: LARGE }),
     units: fields.number('units', { min: 0, max: 1_000_000_000 }),
-    revenue: fields.money('revenue', { min: 0, max: MOST_MONEY }),
+    revenue: fields.money('revenue', { min: 0, max: MOST_MONEY }, day),
+    source: fields.text('source', 200),
   };
 };
 
@@ -102,6 +106,7 @@ const listingFrom = (fields: FieldsOfRow, market: Market): Omit<ListingFact, 'li
     soldByMarketplace: fields.yesOrNo('soldByMarketplace'),
     packCount: fields.whole('packCount', { min: 1, max: SMALL }),
     description: fields.text('description', 16_000) || null,
+    gtin: fields.gtin('gtin'),
     variationOf: fields.text('variationOf', 40).toUpperCase(),
   };
 };
@@ -145,6 +150,7 @@ const LISTING_COLUMNS = [
   'pack_count',
   'on_sale_since',
   'description',
+  'gtin',
   'seen_on',
   'import_id',
 ] as const;
@@ -164,6 +170,7 @@ const KEEP_WHEN_EMPTY = [
   'sold_by_marketplace',
   'pack_count',
   'description',
+  'gtin',
 ];
 
 /** An older file does not overrule a newer one, nor does one without a column. */
@@ -216,6 +223,8 @@ const putListings = async (at: Putting, rows: readonly ListingFact[]): Promise<v
       r.packCount,
       r.onSaleSince,
       r.description,
+      // Parts of imports from before there was the field have none.
+      r.gtin ?? null,
       r.day,
       at.importId,
     ]),
@@ -282,8 +291,8 @@ const putFigures = async ({ inside, ids, importId, source }: Putting, rows: read
   // Mostly they are new: loading is faster by far, and only where some are there already are they laid over each other.
   const fresh = seen.length === 0 ? 0 : await bulkLoad(inside.pool, 'readings', READING_COLUMNS, () => seen);
   if (fresh < seen.length) await upsert(inside, 'readings', READING_COLUMNS, seen, readingsMerged);
-  const stated = rows.flatMap(({ code, day, units, revenue }) => {
-    const figure = (measure: string, value: number) => [ids.get(code)!, measure, value, source, day, importId];
+  const stated = rows.flatMap(({ code, day, units, revenue, source: own }) => {
+    const figure = (measure: string, value: number) => [ids.get(code)!, measure, value, own || source, day, importId];
     return [
       ...(units === null ? [] : [figure('units', units)]),
       ...(revenue === null ? [] : [figure('revenue', revenue)]),
@@ -377,7 +386,7 @@ export const readingsKind: Kind<DayFact> = {
     const code = codeFrom(fields);
     fields.needed(fields.text('day') || null, 'day');
     const fact = { code, ...dayFrom(fields, market) };
-    const { day: _, ...figures } = fact;
+    const { day: _, source: __, ...figures } = fact;
     if (Object.entries(figures).every(([key, value]) => key === 'code' || value === null))
       refuse('The row says nothing of that day.');
     return fact;

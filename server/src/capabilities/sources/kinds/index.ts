@@ -1,7 +1,8 @@
 import type { ImportKind } from '@kettle/contract/sources';
 import { listingsKind, readingsKind } from './catalogue.ts';
 import type { Fact, ImportGroup, Kind } from './kind.ts';
-import { positionsKind, termsKind } from './searches.ts';
+import { clicksKind, positionsKind, termsKind } from './searches.ts';
+import { quotesKind, ratesKind } from './supply.ts';
 import { countsKind, monthsKind, reviewsKind } from './others.ts';
 
 const KINDS = {
@@ -12,6 +13,9 @@ const KINDS = {
   reviews: reviewsKind,
   terms: termsKind,
   positions: positionsKind,
+  clicks: clicksKind,
+  quotes: quotesKind,
+  rates: ratesKind,
 } as const satisfies { [K in ImportKind]: unknown };
 
 /** How a kind of file is taken in; its rows go from reading to putting without being looked into. */

@@ -11,7 +11,7 @@ export interface Fact {
 }
 
 /** Kinds whose rows lie over each other in the same tables, and are laid out anew together. */
-export type ImportGroup = 'catalogue' | 'months' | 'counts' | 'reviews' | 'searches';
+export type ImportGroup = 'catalogue' | 'months' | 'counts' | 'reviews' | 'searches' | 'quotes' | 'rates';
 
 /** One laying of rows: as an import, or anew after another was taken back. */
 export interface Putting {

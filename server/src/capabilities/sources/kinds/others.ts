@@ -76,7 +76,7 @@ export const monthsKind: Kind<MonthFact> = {
     const fact = {
       code,
       month,
-      price: fields.money('price', { min: 0.0001, max: 10_000_000 }),
+      price: fields.money('price', { min: 0.0001, max: 10_000_000 }, month),
       rank: fields.whole('rank', { min: 1, max: LARGE }),
       reviews: fields.whole('reviews', { min: 0, max: LARGE }),
     };

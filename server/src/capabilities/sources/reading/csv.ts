@@ -109,6 +109,8 @@ export const readCsv = async (pieces: AsyncIterable<Uint8Array>, lines = true): 
   );
   const records = parse({
     delimiter,
+    // Both ends of line, as they come: files put together from several have both.
+    record_delimiter: first.includes('\n') ? ['\r\n', '\n'] : ['\r\n', '\n', '\r'],
     relax_column_count: true,
     skip_empty_lines: true,
     relax_quotes: true,

@@ -11,7 +11,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core';
 import { candidates } from './candidate.ts';
-import { kept, refId, rowId, version } from './columns.ts';
+import { kept, madeAt, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
 import { categories, marketplaces } from './marketplace.ts';
 
@@ -138,4 +138,16 @@ export const brandJudgements = mysqlTable(
     day: date('day', { mode: 'string' }).notNull(),
   },
   (t) => [primaryKey({ columns: [t.marketplaceId, t.brand] })],
+);
+
+/** Where the seller put a term, whatever files and the grouping say; also how a niche is renamed, or joined to another. */
+export const nicheCorrections = mysqlTable(
+  'niche_corrections',
+  {
+    marketplaceId: marketplaceId(),
+    term: varchar('term', { length: 160 }).notNull(),
+    niche: varchar('niche', { length: 160 }).notNull(),
+    madeAt: madeAt(),
+  },
+  (t) => [primaryKey({ columns: [t.marketplaceId, t.term] })],
 );

@@ -1,0 +1,61 @@
+import { check, date, double, int, mysqlTable, primaryKey, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import { sql } from 'drizzle-orm';
+import { importId, madeAt, refId, rowId } from './columns.ts';
+import { listings } from './listing.ts';
+import { marketplaces } from './marketplace.ts';
+
+/** Who could make or deliver a product. */
+export const suppliers = mysqlTable('suppliers', {
+  id: rowId(),
+  name: varchar('name', { length: 120 }).notNull().unique(),
+  /** ISO 3166-1 code of its country; empty where it was not said. */
+  country: varchar('country', { length: 2 }).notNull().default(''),
+  note: varchar('note', { length: 1000 }).notNull().default(''),
+  madeAt: madeAt(),
+});
+
+/** What a supplier asks for a piece like a listing's, from a number of pieces on; of a day, in the supplier's currency. */
+export const quotes = mysqlTable(
+  'quotes',
+  {
+    id: rowId(),
+    listingId: refId('listing_id')
+      .notNull()
+      .references(() => listings.id, { onDelete: 'cascade' }),
+    supplierId: refId('supplier_id')
+      .notNull()
+      .references(() => suppliers.id, { onDelete: 'cascade' }),
+    day: date('day', { mode: 'string' }).notNull(),
+    /** Pieces from which on the price holds. */
+    minimum: int('minimum').notNull().default(1),
+    /** Major units of the currency a piece: quotes go below a minor unit. */
+    price: double('price').notNull(),
+    currency: varchar('currency', { length: 3 }).notNull(),
+    /** Days from order to hand-over. */
+    leadDays: int('lead_days'),
+    /** Who carries freight and risk how far (Incoterms, three letters); empty where it was not said. */
+    terms: varchar('terms', { length: 3 }).notNull().default(''),
+    validUntil: date('valid_until', { mode: 'string' }),
+    note: varchar('note', { length: 400 }).notNull().default(''),
+    importId: importId(),
+  },
+  (t) => [
+    uniqueIndex('quotes_once').on(t.listingId, t.supplierId, t.day, t.minimum),
+    check('quotes_price', sql`price > 0`),
+  ],
+);
+
+/** What one unit of another currency is worth in a marketplace's, on a day. */
+export const exchangeRates = mysqlTable(
+  'exchange_rates',
+  {
+    marketplaceId: varchar('marketplace_id', { length: 40 })
+      .notNull()
+      .references(() => marketplaces.id, { onDelete: 'cascade' }),
+    currency: varchar('currency', { length: 3 }).notNull(),
+    day: date('day', { mode: 'string' }).notNull(),
+    rate: double('rate').notNull(),
+    importId: importId(),
+  },
+  (t) => [primaryKey({ columns: [t.marketplaceId, t.currency, t.day] }), check('exchange_rates_rate', sql`rate > 0`)],
+);
