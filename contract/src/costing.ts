@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { CostingDocument } from '@kettle/core/documents/costing';
-import { exactly, Nullable, Version } from '@kettle/core/documents/shapes';
+import { Day, exactly, Nullable, Version } from '@kettle/core/documents/shapes';
 import { route } from './route.ts';
 import { Id, Kept, MarketplaceId } from './shapes.ts';
 
@@ -15,6 +15,29 @@ export const KeptCosting = Type.Object({
 });
 export type KeptCosting = Static<typeof KeptCosting>;
 
+/** What a supplier asked for a piece, from a number of pieces on. */
+export const Quote = Type.Object({
+  id: Id,
+  supplier: Type.String(),
+  country: Type.String(),
+  day: Day,
+  minimum: Type.Integer(),
+  price: Type.Number({ description: 'Major units of its currency.' }),
+  currency: Type.String(),
+  here: Nullable(
+    Type.Integer({
+      description: 'Minor units of the marketplace’s currency; null where no rate of its time is known.',
+    }),
+  ),
+  rate: Nullable(Type.Object({ day: Day, rate: Type.Number() })),
+  leadDays: Nullable(Type.Integer()),
+  terms: Type.String(),
+  validUntil: Nullable(Day),
+  over: Type.Boolean({ description: 'It was valid until a day that is past.' }),
+  note: Type.String(),
+});
+export type Quote = Static<typeof Quote>;
+
 const ChangedCosting = Type.Object({ document: CostingDocument, version: Version }, exactly);
 
 export const costingRoutes = {
@@ -26,6 +49,15 @@ export const costingRoutes = {
       params: Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 40 }) }),
       body: ChangedCosting,
       reply: Kept,
+    },
+  ),
+  quotes: route(
+    'get',
+    '/api/marketplaces/{marketplace}/listings/{code}/quotes',
+    'What suppliers asked for a piece like a listing’s, newest first.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 40 }) }),
+      reply: Type.Array(Quote),
     },
   ),
   ofCandidate: route('get', '/api/candidates/{id}/costing', 'The costing that a candidate is reckoned with.', {

@@ -227,6 +227,22 @@ export const sources = {
     params: Type.Object({ id: Id }),
     reply: Job,
   }),
+  correctNiches: route(
+    'post',
+    '/api/marketplaces/{marketplace}/niche-corrections',
+    'Puts search terms under a niche by hand, as a job; null leaves them to files and the grouping again.',
+    {
+      params: inMarketplace,
+      body: Type.Object(
+        {
+          terms: Type.Array(Id, { minItems: 1, maxItems: 5000 }),
+          niche: Nullable(Type.String({ minLength: 1, maxLength: 160 })),
+        },
+        { additionalProperties: false },
+      ),
+      reply: Job,
+    },
+  ),
   jobs: route('get', '/api/jobs', 'The latest jobs, newest first.', { reply: Type.Array(Job) }),
   job: route('get', '/api/jobs/{id}', 'One job.', { params: Type.Object({ id: Id }), reply: Job }),
   cancelJob: route('delete', '/api/jobs/{id}', 'Cancels a job that has not ended.', {

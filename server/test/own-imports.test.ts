@@ -1,5 +1,6 @@
 // An import is a thing: it can be taken back at any time, and then all is as if it had never been.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { Quote } from '@kettle/contract/costing';
 import type { History, ListingSheet } from '@kettle/contract/listings';
 import type { Job } from '@kettle/contract/shapes';
 import type { ImportKind, KeptImport, Preview } from '@kettle/contract/sources';
@@ -407,5 +408,127 @@ describe('searches of one’s own', () => {
         [id],
       );
     expect(rows).toEqual([{ first: '2025-09-01', n: 60 }]);
+  });
+  test('clicks go to the niche by its name or one of its terms, and wait for one that nothing tells of yet', async () => {
+    const id = await marketplace();
+    const clicks = async (): Promise<unknown> => {
+      const [rows] = await program.database.pool
+        .promise()
+        .query(
+          'select n.name, l.code, c.share from niche_clicks c join niches n on n.id = c.niche_id join listings l on l.id = c.listing_id where n.marketplace_id = ? order by n.name, l.code',
+          [id],
+        );
+      return (rows as { name: string; code: string; share: number }[]).map((r) => [r.name, r.code, r.share]);
+    };
+    await importCsv(program, id, 'listings', MARCH);
+    const early = await importCsv(
+      program,
+      id,
+      'clicks',
+      csv(
+        ['Niche', 'Code', 'Date', 'Share of clicks'],
+        ['Scales for the kitchen', 'A1', '2026-11-01', '40 %'],
+        ['BLACK KETTLE', 'A2', '2026-11-01', '0.25'],
+        ['nobody’s', 'A2', '2026-11-01', '5 %'],
+        ['black kettle', 'A8', '2026-11-01', '5 %'],
+      ),
+    );
+    expect(early.result).toMatchObject({ taken: 3, refusedCount: 1 });
+    expect(early.message).toContain('wait until a file of search terms tells of them');
+    expect(await clicks()).toEqual([]);
+    const job = await importCsv(program, id, 'terms', TERMS);
+    expect(job.message).toContain('Clicks of “nobody’s” wait');
+    expect(await clicks()).toEqual([
+      ['black kettle', 'A2', 0.25],
+      ['kitchen scale', 'A1', 0.4],
+    ]);
+    await change((await kept(id)).find((i) => i.kind === 'clicks')!.id, 'take-back');
+    expect(await clicks()).toEqual([]);
+  });
+
+  test('a niche is renamed, joined and parted by hand; it stays so with later files, and can be left to them again', async () => {
+    const id = await marketplace();
+    await importCsv(program, id, 'terms', TERMS);
+    const termIds = async (...texts: string[]): Promise<number[]> => {
+      const [rows] = await program.database.pool
+        .promise()
+        .query('select id from search_terms where marketplace_id = ? and text in (?)', [id, texts]);
+      return (rows as { id: number }[]).map((r) => Number(r.id));
+    };
+    const correct = async (terms: number[], niche: string | null): Promise<Job> =>
+      program.ended(
+        (await program.call<Job>('POST', `/api/marketplaces/${id}/niche-corrections`, { terms, niche })).json,
+      );
+    const scales = await termIds('kitchen scale', 'scales for the kitchen');
+    const renamed = await correct(scales, ' Weighing  at home ');
+    expect(renamed).toMatchObject({ state: 'done', result: { niche: expect.any(Number) } });
+    expect(await demand(id)).toEqual(['black kettle', 'café kettle', 'Weighing at home']);
+    await correct(await termIds('café kettle'), 'black kettle');
+    expect(await demand(id)).toEqual(['black kettle', 'Weighing at home']);
+    await correct([scales[0]!], 'Apart');
+    expect(await demand(id)).toEqual(['Apart', 'black kettle', 'Weighing at home']);
+    // A later file does not undo it.
+    await importCsv(program, id, 'terms', csv(['Keyword', 'Searches'], ['kitchen scale', 4000], ['new thing', 10]));
+    expect(await demand(id)).toEqual(['Apart', 'black kettle', 'new thing', 'Weighing at home']);
+    await correct([...scales, ...(await termIds('café kettle'))], null);
+    expect(await demand(id)).toEqual(['black kettle', 'café kettle', 'kitchen scale', 'new thing']);
+    for (const [terms, niche] of [
+      [[999_999], 'x'],
+      [scales, '   '],
+    ] as const)
+      expect((await program.call('POST', `/api/marketplaces/${id}/niche-corrections`, { terms, niche })).status).toBe(
+        422,
+      );
+  });
+});
+
+describe('suppliers’ quotes', () => {
+  test('come in steps and currencies as they are offered, and go with their file', async () => {
+    const id = await marketplace();
+    await importCsv(program, id, 'listings', MARCH);
+    const quotes = async (): Promise<unknown[]> => {
+      const [rows] = await program.database.pool
+        .promise()
+        .query(
+          'select l.code, s.name, q.minimum, q.price, q.currency, q.lead_days, q.terms from quotes q join suppliers s on s.id = q.supplier_id join listings l on l.id = q.listing_id where l.marketplace_id = ? order by s.name, q.minimum',
+          [id],
+        );
+      return (rows as object[]).map((r) => Object.values(r));
+    };
+    const job = await importCsv(
+      program,
+      id,
+      'quotes',
+      csv(
+        ['Artikelnummer', 'Lieferant', 'Stückpreis', 'Währung', 'Ab Menge', 'Lieferzeit', 'Terms', 'Datum'],
+        ['A1', 'Gebrüder Öhl', '4,20', 'USD', '500', '35', 'fob Hafen', '03.11.2026'],
+        ['A1', 'Gebrüder Öhl', '3,85', 'USD', '1.000', '35', 'FOB', '03.11.2026'],
+        ['A1', 'GEBRÜDER ÖHL', '3,60', 'USD', '3.000', '', 'soon', '03.11.2026'],
+        ['A1', 'Mill & Co', '3,10 €', 'USD', '1', '', '', '03.11.2026'],
+        ['A9', 'Mill & Co', '3,10', '', '1', '', '', '03.11.2026'],
+        ['A2', '', '3,10', '', '1', '', '', '03.11.2026'],
+      ),
+    );
+    expect(job.result).toMatchObject({ taken: 3, refusedCount: 3, leftOutCount: 1 });
+    expect((job.result!.refused as { reason: string }[]).map((r) => r.reason)).toEqual([
+      expect.stringContaining('is in EUR, while the column beside it says USD'),
+      expect.stringContaining('A9 is no listing'),
+      'The supplier is missing.',
+    ]);
+    expect(await quotes()).toEqual([
+      ['A1', 'Gebrüder Öhl', 500, 4.2, 'USD', 35, 'FOB'],
+      ['A1', 'Gebrüder Öhl', 1000, 3.85, 'USD', 35, 'FOB'],
+      ['A1', 'Gebrüder Öhl', 3000, 3.6, 'USD', null, ''],
+    ]);
+    // Beside the costing: in the marketplace's currency once a rate is known.
+    const shown = async () =>
+      (await program.call<Quote[]>('GET', `/api/marketplaces/${id}/listings/A1/quotes`)).json.map((q) => q.here);
+    expect(await shown()).toEqual([null, null, null]);
+    await importCsv(program, id, 'rates', csv(['Currency', 'Rate', 'Date'], ['USD', '0.9', '2026-10-30']));
+    expect(await shown()).toEqual([378, 347, 324]);
+    await change((await kept(id)).find((i) => i.kind === 'quotes')!.id, 'take-back');
+    expect(await quotes()).toEqual([]);
+    await change((await kept(id)).find((i) => i.kind === 'quotes')!.id, 'take-again');
+    expect(await quotes()).toHaveLength(3);
   });
 });

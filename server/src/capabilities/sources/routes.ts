@@ -5,6 +5,7 @@ import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { IMPORT_FIELDS } from './columns/index.ts';
 import { importsOf, takeBackJob, troubledTable } from './imports.ts';
+import { correctNiches } from './niche-corrections.ts';
 import { checkMapping, previewImport, previewUpload } from './service.ts';
 import { sendCsv, sendXlsx } from '../../ground/export/table.ts';
 import { notFound } from '../../ground/problems/problem.ts';
@@ -37,6 +38,9 @@ export const serveSources = (app: Express, ground: Ground): void => {
     const table = tableOut(database, await marketOf(db, marketplace), kind as ImportKind);
     await (ending === 'csv' ? sendCsv : sendXlsx)(response, table);
   });
+  serve(app, routes.correctNiches, async ({ params, body }) =>
+    correctNiches(ground, await marketOf(db, params.marketplace), body),
+  );
   serve(app, routes.import, async ({ params, body }) => {
     const market = await marketOf(db, params.marketplace);
     await checkMapping(db, params.kind, body.upload, body.mapping);

@@ -7,9 +7,10 @@ import { estimateAnew, type UnitsChanged } from '../../ground/estimates/estimate
 import { ForPeople, type ImportPayload, type JobContext, type JobResult } from '../../ground/jobs/kinds.ts';
 import type { DatedRate } from '@kettle/core/files/rates';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { ratesOf } from '../../ground/marketplaces/rates.ts';
 import { fieldsOf, RowFault, writingOf, type LeftOut, type Refused } from './fields.ts';
 import { kindOf } from './kinds/index.ts';
-import { ratesOf } from './kinds/supply.ts';
+
 import { readUpTo } from './kinds/catalogue.ts';
 import type { Fact, Putting } from './kinds/kind.ts';
 import { keepPart, keepTroubled, type Troubled } from './parts.ts';

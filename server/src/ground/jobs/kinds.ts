@@ -27,6 +27,8 @@ export interface JobPayloads {
   'import-rates': ImportPayload;
   /** Takes an import back, or again in. */
   'take-back': { marketplace: string; import: number; again: boolean };
+  /** Searches are laid out anew, with what was corrected by hand; the niche that was named, to be found again. */
+  'lay-searches': { marketplace: string; niche: string | null };
   backtest: { marketplace: string };
   estimate: { marketplace: string; groups: string[] };
 }

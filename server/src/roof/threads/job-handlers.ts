@@ -1,5 +1,6 @@
 import { backtestJob } from '../../capabilities/curves/backtest-job.ts';
 import { mineReviews } from '../../capabilities/reviews/mine.ts';
+import { laySearches } from '../../capabilities/sources/niche-corrections.ts';
 import { takeBack } from '../../capabilities/sources/take-back.ts';
 import { takeIn } from '../../capabilities/sources/take-in.ts';
 import { moveHob } from '../../capabilities/watch/hob.ts';
@@ -22,6 +23,7 @@ export const jobHandlers: { [K in JobKind]: (payload: JobPayloads[K], context: J
   'import-quotes': (payload, context) => takeIn('quotes', payload, context),
   'import-rates': (payload, context) => takeIn('rates', payload, context),
   'take-back': takeBack,
+  'lay-searches': laySearches,
   estimate: estimateJob,
   backtest: (payload, context) => backtestJob(payload, context, simulatedOutside),
 };

@@ -14,6 +14,7 @@ import { useMarket } from '../../ground/market/market.ts';
 import { money, percent } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { CostLineFields } from './cost-line-fields.tsx';
+import { Quotes } from './quotes.tsx';
 import { costingDifferences } from './costing-differences.ts';
 
 /** Lines that are asked for first; the others are there on the candidate's own page. */
@@ -68,6 +69,12 @@ export const MoneyPanel = ({
       .filter((line) => line.part === part && (full || FIRST_LINES.has(line.key)))
       .map((line) => <CostLineFields key={line.key} line={line} onChange={(amount) => setLine(line.key, amount)} />);
   const net = result.known ? result.costing.net : result.net;
+  const quoted = (sum: number, source: string): void =>
+    change((d) => {
+      const changed = withAmount(d.document, UNIT_COST, { kind: 'sum', sum });
+      const lines = changed.lines.map((l) => (l.key === UNIT_COST ? { ...l, source } : l));
+      return { ...d, document: { ...changed, lines } };
+    });
   return (
     <Flex
       fontSize="13px"
@@ -163,6 +170,7 @@ export const MoneyPanel = ({
           />
         )}
       </Box>
+      {full && <Quotes code={listing.code} onUse={quoted} />}
     </Flex>
   );
 };

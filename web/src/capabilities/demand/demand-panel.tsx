@@ -15,6 +15,8 @@ import { measured } from '../sheet/listing-columns.tsx';
 import { Section } from '../sheet/listing-sheet.tsx';
 import { listingPath } from '../../ground/market/listing-path.ts';
 
+import { NicheCorrections } from './niche-corrections.tsx';
+
 const YearsChart = lazy(() => import('./years-chart.tsx'));
 
 interface Props {
@@ -212,6 +214,7 @@ const NicheSheet = ({ id, share }: Props & { share: number }) => {
       </Section>
       <Section title={`Its terms, ${terms.length}`}>
         <TermTable terms={terms} />
+        {!market.simulated && <NicheCorrections key={niche.id} name={niche.name} terms={terms} />}
       </Section>
     </Box>
   );

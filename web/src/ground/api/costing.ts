@@ -13,6 +13,7 @@ export const costingApi = api.injectEndpoints({
     const { ask, read } = fromRoutes(build);
     return {
       candidateCosting: ask(costingRoutes.ofCandidate, ({ params: { id } }) => [tag('Costing', id)]),
+      quotes: ask(costingRoutes.quotes, ({ params: { marketplace } }) => [tag('Listing', marketplace)]),
       keepQuickCosting: build.mutation<Reply<'keepOfListing'>, Of<'keepOfListing'>>({
         ...read(costingRoutes.keepOfListing),
         // The sheet that is kept in the browser holds the costing, too: it is found there after going away and back.
@@ -57,4 +58,9 @@ export const costingApi = api.injectEndpoints({
     };
   },
 });
-export const { useCandidateCostingQuery, useKeepQuickCostingMutation, useKeepCandidateCostingMutation } = costingApi;
+export const {
+  useCandidateCostingQuery,
+  useQuotesQuery,
+  useKeepQuickCostingMutation,
+  useKeepCandidateCostingMutation,
+} = costingApi;

@@ -12,6 +12,7 @@ export const sourcesApi = api.injectEndpoints({
       startImport: change(sources.import, () => ['Jobs']),
       imports: ask(sources.imports, ({ params }) => [tag('Imports', params.marketplace)]),
       takeBack: change(sources.takeBack, () => ['Jobs']),
+      correctNiches: change(sources.correctNiches, () => ['Jobs']),
       takeAgain: change(sources.takeAgain, () => ['Jobs']),
     };
   },
@@ -23,4 +24,5 @@ export const {
   useImportsQuery,
   useTakeBackMutation,
   useTakeAgainMutation,
+  useCorrectNichesMutation,
 } = sourcesApi;

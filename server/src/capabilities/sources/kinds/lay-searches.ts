@@ -94,12 +94,16 @@ export const layAll = async ({ inside, market }: Pick<Putting, 'inside' | 'marke
       terms.set(row.term, term);
       if (row.day > term.seenOn) term.seenOn = row.day;
     }
+  /** What niches of files are called since they were corrected. */
+  const renamed = new Map<string, string>();
   for (const { term, niche } of await db
     .select()
     .from(nicheCorrections)
     .where(eq(nicheCorrections.marketplaceId, market.id))) {
     const told = terms.get(term);
-    if (told) told.niche = niche;
+    if (!told) continue;
+    if (told.niche !== '') renamed.set(plainName(told.niche), niche);
+    told.niche = niche;
   }
   const ids = await putTerms(inside, market, terms);
   const nicheOf = await putNiches(inside, market, terms, ids, [...positions.values()]);
@@ -107,7 +111,7 @@ export const layAll = async ({ inside, market }: Pick<Putting, 'inside' | 'marke
   const unknown = new Set<string>();
   for await (const { rows } of partsOf<ClickFact>(db, idsOf('clicks')))
     for (const { niche, code, day, share } of rows) {
-      const [nicheId, listing] = [nicheOf(niche), listingIds.get(code)];
+      const [nicheId, listing] = [nicheOf(niche) ?? nicheOf(renamed.get(plainName(niche)) ?? ''), listingIds.get(code)];
       if (nicheId === undefined) unknown.add(niche);
       else if (listing !== undefined) clicks.set(`${nicheId}/${day}/${listing}`, [nicheId, day, listing, share]);
     }
@@ -134,6 +138,8 @@ export const layAll = async ({ inside, market }: Pick<Putting, 'inside' | 'marke
       : []),
   ];
 };
+
+const plainName = (text: string): string => text.toLowerCase().normalize('NFKC').replace(/\s+/g, ' ').trim();
 
 const inWords = (names: readonly string[]): string =>
   `${names
@@ -248,13 +254,12 @@ const putNiches = async (
     [...groups].flatMap(([name, members]) => members.map((m) => [nicheIds.get(name)!, ids.get(m)!, 1])),
   );
   await db.delete(nicheClicks).where(inArray(nicheClicks.nicheId, [...nicheIds.values(), 0]));
-  const plain = (text: string): string => text.toLowerCase().normalize('NFKC').replace(/\s+/g, ' ').trim();
   // By its name; else by one of its terms, as long as that stands in one niche.
   const byName = new Map([
     ...[...groups].flatMap(([name, members]) => members.map((m) => [m, nicheIds.get(name)!] as const)),
-    ...names.map((name) => [plain(name), nicheIds.get(name)!] as const),
+    ...names.map((name) => [plainName(name), nicheIds.get(name)!] as const),
   ]);
-  return (name) => byName.get(plain(name));
+  return (name) => byName.get(plainName(name));
 };
 
 const categoriesOf = async (db: Session['db'], ids: readonly number[]): Promise<Map<number, number>> => {

@@ -1,5 +1,4 @@
 import { and, eq, inArray, isNotNull, isNull, notInArray } from 'drizzle-orm';
-import type { DatedRate } from '@kettle/core/files/rates';
 import type { Db } from '../../../ground/db/connection.ts';
 import { exchangeRates, imports, quotes, suppliers } from '../../../ground/db/schema.ts';
 import { LARGE, refuse } from '../fields.ts';
@@ -12,14 +11,6 @@ export interface RateFact extends Fact {
   day: string;
   rate: number;
 }
-
-/** All rates that were given for a marketplace, by currency. */
-export const ratesOf = async (db: Db, marketplaceId: string): Promise<Map<string, DatedRate[]>> => {
-  const found = new Map<string, DatedRate[]>();
-  const rows = await db.select().from(exchangeRates).where(eq(exchangeRates.marketplaceId, marketplaceId));
-  for (const { currency, day, rate } of rows) found.set(currency, [...(found.get(currency) ?? []), { day, rate }]);
-  return found;
-};
 
 const putRates = ({ inside, market, importId }: Putting, rows: readonly RateFact[]): Promise<void> =>
   upsert(
@@ -151,7 +142,8 @@ const TERMS = INCOTERMS.map((word) => [word, new RegExp(`\\b${word}\\b`, 'i')] a
 
 /** The numbers of suppliers by their name in small letters; those not met before are put in. */
 const supplierIds = async ({ inside: { db } }: Putting, rows: readonly QuoteFact[]): Promise<Map<string, number>> => {
-  const byName = new Map(rows.map((r) => [r.supplier.toLowerCase(), r]));
+  // As it is written first.
+  const byName = new Map(rows.toReversed().map((r) => [r.supplier.toLowerCase(), r]));
   if (byName.size === 0) return new Map();
   await db
     .insert(suppliers)
