@@ -6,9 +6,10 @@ import { FLAGS, type FlagKey } from '../src/documents/flag-rules.ts';
 import { FLAG_NAMES, flagBit } from '../src/listing/flags.ts';
 import { wordsOf } from '../src/listing/words.ts';
 import { readSift, writeSift, type SiftChoice } from '../src/sift/address.ts';
+import { gradeMeasures } from '../src/sift/grades.ts';
 import { buildSiftIndex, patchSiftIndex, SiftIndexBuilder } from '../src/sift/build-index.ts';
 import { foldFamilies } from '../src/sift/fold.ts';
-import { bytesOfSiftIndex, CHOICES, type SiftRow } from '../src/sift/index.ts';
+import { bytesOfSiftIndex, CHOICES, type SiftIndex, type SiftRow } from '../src/sift/index.ts';
 import { emptyQuery, type Range, type SiftQuery } from '../src/sift/limits.ts';
 import { MEASURES, type MeasureKey } from '../src/sift/measures.ts';
 import { pageOf, sortRows, type SortKey } from '../src/sift/order.ts';
@@ -175,6 +176,43 @@ describe('a sift', () => {
     const { rows } = sift(index, query(), []);
     const page = pageOf(index, rows, { key: 'units', descending: true }, 40_000, 40_004);
     expect([...page].map((r) => index.columns.units[r])).toEqual([59_999.5, 59_998.5, 59_997.5, 59_996.5]);
+  });
+
+  test('taken in by two builders at once and joined, it is what one would have made, also where rows went missing', async () => {
+    const all = Array.from({ length: 60 }, (_, i) =>
+      row(i + 1, {
+        title: `${['Öl can', 'paint rack', 'rack 12', 'tea'][i % 4]} ${i % 7}`,
+        brand: `b${i % 5}`,
+        category: 1 + (i % 3),
+        measures: { price: 100 + ((i * 37) % 50), units: i % 9 === 0 ? null : i },
+      }),
+    );
+    for (const [half, missing] of [
+      [30, 0],
+      [45, 0],
+      [30, 4],
+      [1, 1],
+      [60, 0],
+    ] as const) {
+      const before = all.slice(0, half - missing);
+      const behind = all.slice(half);
+      const builder = new SiftIndexBuilder(all.length, 20_000);
+      const other = new SiftIndexBuilder(all.length - half, 20_000, builder.behind(half));
+      for (const r of behind) other.add(r);
+      for (const r of before) builder.add(r);
+      builder.join(other.part(), half);
+      const joined = await builder.finishBeside((measured) => Promise.resolve(gradeMeasures(measured)));
+      const whole = buildSiftIndex([...before, ...behind], 20_000);
+      const plain = (index: SiftIndex): unknown =>
+        JSON.parse(JSON.stringify(index, (_, v: unknown) => (ArrayBuffer.isView(v) ? Array.from(v as never) : v)));
+      expect(plain(joined)).toEqual(plain(whole));
+    }
+  });
+
+  test('every measure that rows bring is put into its column', () => {
+    const given = Object.fromEntries(GIVEN.map((key, i) => [key, i + 1]));
+    const index = buildSiftIndex([row(1, { measures: given })]);
+    expect(GIVEN.map((key) => index.columns[key][0])).toEqual(GIVEN.map((_, i) => i + 1));
   });
 
   test('a limit is computed once and kept; another index has its own', () => {

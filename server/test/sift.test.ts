@@ -6,6 +6,7 @@ import type { RowDataPacket } from 'mysql2/promise';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import type { Sieve, SieveChange, SiftReply } from '@kettle/contract/sift';
 import { MEASURES, type MeasureKey } from '@kettle/core/sift/measures';
+import { threadHelper } from '../src/capabilities/sift/build-helper.ts';
 import { buildIndex } from '../src/capabilities/sift/build.ts';
 import { loadSnapshot, saveSnapshot } from '../src/capabilities/sift/snapshot.ts';
 import { importCsv, startProgram, type Program } from './program.ts';
@@ -205,6 +206,11 @@ describe('the index', () => {
     const folder = mkdtempSync(join(tmpdir(), 'kettle snapshot '));
     const file = join(folder, 'deep', 'sift-quayside.index');
     const build = await buildIndex(program.database, 'quayside', null);
+    // In two threads at once it is the same.
+    const helper = threadHelper(program.url);
+    const parted = await buildIndex(program.database, 'quayside', null, { ...helper, worth: 10 });
+    await helper.end();
+    expect(parted).toEqual({ ...build, builtAt: parted.builtAt });
     saveSnapshot(file, 'here', build);
     // What a killed process left half-written goes with the next writing.
     writeFileSync(`${file}.999999999.new`, 'half');

@@ -1,12 +1,12 @@
-import { stemOf, stemsOf, wordsOf } from '../listing/words.ts';
+import { stemOf, stemsOf, WordStock } from '../listing/words.ts';
 import { DAYS_PER_MONTH } from '../measures/units.ts';
-import { binEdges, fillBins, fillGrades, startsOf } from './grades.ts';
+import { fillBins, fillGrades, gradeMeasures, startsOf, type Graded, type Measured } from './grades.ts';
 import {
   CHOICES,
-  GIVEN,
   NO_DAY,
   rowOfId,
   type Bytes,
+  type ChoiceKey,
   type Doubles,
   type SiftIndex,
   type SiftRow,
@@ -30,49 +30,103 @@ class Names {
   }
 }
 
-/** Takes rows in one by one, so that a million need never lie in memory as objects, and makes the index of them. */
+/** The arrays that a builder fills, a place a row; those of a part are views of the whole's, from its first row on. */
+export type SiftSlots = Pick<
+  SiftIndex,
+  'ids' | 'category' | 'flags' | 'family' | 'onSaleSince' | 'brand' | 'titleStart' | 'columns'
+> & { choices: Record<ChoiceKey, Bytes> };
+
+const slotsFor = (rows: number): SiftSlots => ({
+  ids: doubles(rows),
+  category: new Uint16Array(new SharedArrayBuffer(2 * rows)),
+  choices: Object.fromEntries(CHOICES.map((key) => [key, bytes(rows)])) as SiftSlots['choices'],
+  flags: words(rows),
+  family: doubles(rows),
+  onSaleSince: new Int32Array(new SharedArrayBuffer(4 * rows)),
+  brand: words(rows),
+  titleStart: words(rows + 1),
+  columns: Object.fromEntries(MEASURES.map(({ key }) => [key, doubles(rows)])) as SiftSlots['columns'],
+});
+
+/** What lies in slots from a row on. */
+const slotsFrom = (slots: SiftSlots, from: number): SiftSlots => ({
+  ids: slots.ids.subarray(from),
+  category: slots.category.subarray(from),
+  choices: Object.fromEntries(CHOICES.map((key) => [key, slots.choices[key].subarray(from)])) as SiftSlots['choices'],
+  flags: slots.flags.subarray(from),
+  family: slots.family.subarray(from),
+  onSaleSince: slots.onSaleSince.subarray(from),
+  brand: slots.brand.subarray(from),
+  titleStart: slots.titleStart.subarray(from),
+  columns: Object.fromEntries(
+    MEASURES.map(({ key }) => [key, slots.columns[key].subarray(from)]),
+  ) as SiftSlots['columns'],
+});
+
+/** What a builder took in that filled a part of another's slots: how many rows, and what its numbers stand for. */
+export interface SiftPart {
+  size: number;
+  categories: number[];
+  choices: Record<ChoiceKey, string[]>;
+  brands: string[];
+  words: string[];
+  /** The words of all titles one after the other. */
+  used: Uint32Array;
+}
+
+/**
+ * Takes rows in one by one, so that a million need never lie in memory as objects, and makes the index of them. The rows
+ * behind some place can be taken in by another builder in another thread (`behind`, `part`, `join`).
+ */
 export class SiftIndexBuilder {
   private readonly capacity: number;
   private readonly today: number;
+  private readonly slots: SiftSlots;
   private readonly index: SiftIndex;
   private readonly brandNames = new Names();
   private readonly vocabulary = new Names();
   /** Words as written, the number of each one's stem, and the words of all titles one after the other. */
   private readonly words = new Names();
   private readonly stemOfWord: number[] = [];
+  private readonly stock = new WordStock();
+  /** Numbers of words by those of the stock that rows bring them from. */
+  private readonly numberOfStock: number[] = [];
   private wordsUsed: Uint32Array = new Uint32Array(0);
   private readonly categoryNames = new Map<number, number>();
   private tokensUsed = 0;
 
-  /** @param capacity rows at most. @param today days since 1970 that ages are reckoned to. */
-  constructor(capacity: number, today: number) {
+  /**
+   * @param capacity rows at most. @param today days since 1970 that ages are reckoned to.
+   * @param slots where to put them: shared memory of its own, or a part of another builder's
+   */
+  constructor(capacity: number, today: number, slots = slotsFor(capacity)) {
     this.capacity = capacity;
     this.today = today;
+    this.slots = slots;
+    const { choices, ...arrays } = slots;
     this.index = {
+      ...arrays,
       size: 0,
       today,
-      ids: doubles(capacity),
       categories: [],
-      category: new Uint16Array(new SharedArrayBuffer(2 * capacity)),
       choices: Object.fromEntries(
-        CHOICES.map((key) => [key, { names: [], codes: bytes(capacity) }]),
+        CHOICES.map((key) => [key, { names: [], codes: choices[key] }]),
       ) as unknown as SiftIndex['choices'],
-      flags: words(capacity),
-      family: doubles(capacity),
-      onSaleSince: new Int32Array(new SharedArrayBuffer(4 * capacity)),
       brands: this.brandNames.names,
-      brand: words(capacity),
       vocabulary: this.vocabulary.names,
       tokens: words(0),
-      titleStart: words(capacity + 1),
-      titleOrder: words(capacity),
+      titleOrder: words(0),
       brandOrder: words(0),
-      columns: Object.fromEntries(MEASURES.map(({ key }) => [key, doubles(capacity)])) as SiftIndex['columns'],
       grades: {} as SiftIndex['grades'],
       bins: {} as SiftIndex['bins'],
       edges: {} as SiftIndex['edges'],
       totals: {} as SiftIndex['totals'],
     };
+  }
+
+  /** Slots for the rows from a place on, to be filled by another builder at the same time. */
+  behind(row: number): SiftSlots {
+    return slotsFrom(this.slots, row);
   }
 
   /** False when there is no room: rows that came after the count was taken wait for the next build. */
@@ -82,73 +136,162 @@ export class SiftIndexBuilder {
     if (at === this.capacity) return false;
     index.size++;
     index.ids[at] = row.id;
-    let category = this.categoryNames.get(row.category);
-    if (category === undefined)
-      this.categoryNames.set(row.category, (category = index.categories.push(row.category) - 1));
-    index.category[at] = category;
+    index.category[at] = this.categoryOf(row.category);
     index.family[at] = row.family;
     index.brand[at] = this.brandNames.of(row.brand);
-    const titleWords = row.titleWords ?? wordsOf(row.title);
-    if (this.tokensUsed + titleWords.length > this.wordsUsed.length) {
-      const larger = new Uint32Array(
-        2 * this.wordsUsed.length + 8 * Math.min(this.capacity, 100_000) + titleWords.length,
-      );
-      larger.set(this.wordsUsed);
-      this.wordsUsed = larger;
-    }
+    const titleWords = row.titleWords ?? this.stock.wordsOf(row.title);
+    this.makeRoom(titleWords.length);
     for (let i = 0; i < titleWords.length; i++) {
-      const word = this.words.of(titleWords[i]!);
-      if (word === this.stemOfWord.length) this.stemOfWord.push(this.vocabulary.of(stemOf(titleWords[i]!)));
-      this.wordsUsed[this.tokensUsed++] = word;
+      const { number, text } = titleWords[i]!;
+      this.wordsUsed[this.tokensUsed++] = this.numberOfStock[number] ??= this.wordOf(text);
     }
     index.titleStart[at + 1] = this.tokensUsed;
     putMeasures(index, at, row);
     return true;
   }
 
-  finish(): SiftIndex {
+  /** What was taken in so far, for the builder whose slots were filled. */
+  part(): SiftPart {
     const { index } = this;
-    const { size } = index;
-    if (size < this.capacity) trim(index, size);
+    return {
+      size: index.size,
+      categories: index.categories,
+      choices: Object.fromEntries(CHOICES.map((key) => [key, index.choices[key].names])) as SiftPart['choices'],
+      brands: index.brands,
+      words: this.words.names,
+      used: this.wordsUsed.slice(0, this.tokensUsed),
+    };
+  }
+
+  /** Joins what another builder put into the slots from a row on; all of this one's own rows stand before it. */
+  join(part: SiftPart, from: number): void {
+    const { index } = this;
+    const { size } = part;
+    const to = index.size;
+    const { ids, category, flags, family, onSaleSince, brand, titleStart, columns } = index;
+    const { choices } = index;
+    const codes = CHOICES.map((key) => choices[key].codes);
+    // Fewer rows than were counted came before it: the gap is closed.
+    for (const array of [ids, category, flags, family, onSaleSince, brand, ...codes, ...Object.values(columns)])
+      if (to < from) array.copyWithin(to, from, from + size);
+    for (let i = 1; i <= size; i++) titleStart[to + i] = titleStart[from + i]! + this.tokensUsed;
+    const categories = part.categories.map((id) => this.categoryOf(id));
+    const brands = part.brands.map((name) => this.brandNames.of(name));
+    for (let row = to; row < to + size; row++) {
+      category[row] = categories[category[row]!]!;
+      brand[row] = brands[brand[row]!]!;
+    }
+    for (const key of CHOICES) {
+      const codesOf = Uint8Array.from([
+        0,
+        ...part.choices[key].map((name) => choiceCode(index.choices[key].names, name)),
+      ]);
+      const { codes: own } = index.choices[key];
+      for (let row = to; row < to + size; row++) own[row] = codesOf[own[row]!]!;
+    }
+    const numbers = Uint32Array.from(part.words, (word) => this.wordOf(word));
+    this.makeRoom(part.used.length);
+    for (const word of part.used) this.wordsUsed[this.tokensUsed++] = numbers[word]!;
+    index.size += size;
+  }
+
+  finish(): SiftIndex {
+    this.close();
+    this.order();
+    return Object.assign(this.index, gradeMeasures(this.index));
+  }
+
+  /** The same, while measures are graded elsewhere. */
+  async finishBeside(grade: (measured: Measured) => Promise<Graded>): Promise<SiftIndex> {
+    this.close();
+    const graded = grade({ size: this.index.size, columns: this.index.columns });
+    this.order();
+    return Object.assign(this.index, await graded);
+  }
+
+  private close(): void {
+    const { index } = this;
+    if (index.size < this.slots.ids.length) trim(index, index.size);
+    reckonAges(index, this.today);
+  }
+
+  /** Titles and brands by their names. */
+  private order(): void {
+    const { index } = this;
     index.tokens = words(this.tokensUsed);
     for (let i = 0; i < this.tokensUsed; i++) index.tokens[i] = this.stemOfWord[this.wordsUsed[i]!]!;
+    index.titleOrder = words(index.size);
     placeTitles(index, this.words.names, this.wordsUsed);
     index.brandOrder = words(index.brands.length);
     const collator = new Intl.Collator('en-GB');
     [...index.brands.keys()]
       .sort((a, b) => collator.compare(index.brands[a]!, index.brands[b]!))
       .forEach((brand, place) => (index.brandOrder[brand] = place));
-    reckonAges(index, this.today);
-    for (const { key } of MEASURES) {
-      index.grades[key] = {
-        starts: startsOf(index.columns[key]),
-        of: new Uint16Array(new SharedArrayBuffer(2 * size)),
-        pure: bytes(0),
-      };
-      index.edges[key] = binEdges(index.columns[key], key);
-      index.bins[key] = bytes(size);
-      fillGrades(index, key);
-      fillBins(index, key);
-    }
-    return index;
+  }
+
+  private categoryOf(id: number): number {
+    let category = this.categoryNames.get(id);
+    if (category === undefined) this.categoryNames.set(id, (category = this.index.categories.push(id) - 1));
+    return category;
+  }
+
+  private wordOf(text: string): number {
+    const word = this.words.of(text);
+    if (word === this.stemOfWord.length) this.stemOfWord.push(this.vocabulary.of(stemOf(text)));
+    return word;
+  }
+
+  private makeRoom(more: number): void {
+    if (this.tokensUsed + more <= this.wordsUsed.length) return;
+    const larger = new Uint32Array(2 * this.wordsUsed.length + 8 * Math.min(this.capacity, 100_000) + more);
+    larger.set(this.wordsUsed);
+    this.wordsUsed = larger;
   }
 }
+
+/** The number of a name of a choice; 0 is unknown, and a choice has few names. */
+const choiceCode = (names: string[], name: string): number =>
+  1 + (names.includes(name) ? names.indexOf(name) : names.push(name) - 1);
 
 const putMeasures = (index: SiftIndex, at: number, row: SiftRow): void => {
   for (const key of CHOICES) {
     const { names, codes } = index.choices[key];
     const name = row.choices[key];
-    // 0 is unknown; a choice has few names.
-    codes[at] = name === null ? 0 : 1 + (names.includes(name) ? names.indexOf(name) : names.push(name) - 1);
+    codes[at] = name === null ? 0 : choiceCode(names, name);
   }
   index.flags[at] = row.flags;
   index.onSaleSince[at] = row.onSaleSince ?? NO_DAY;
-  const { columns } = index;
-  const { measures } = row;
-  for (let i = 0; i < GIVEN.length; i++) {
-    const key = GIVEN[i]!;
-    columns[key][at] = measures[key] ?? Number.NaN;
-  }
+  putGiven(index.columns, at, row.measures);
+};
+
+/** Named one by one: a million rows by keys that change take three times as long. */
+const putGiven = (to: SiftIndex['columns'], at: number, m: SiftRow['measures']): void => {
+  to.price[at] = m.price ?? Number.NaN;
+  to.units[at] = m.units ?? Number.NaN;
+  to.revenue[at] = m.revenue ?? Number.NaN;
+  to.reviews[at] = m.reviews ?? Number.NaN;
+  to.rating[at] = m.rating ?? Number.NaN;
+  to.weight[at] = m.weight ?? Number.NaN;
+  to.sellers[at] = m.sellers ?? Number.NaN;
+  to.net[at] = m.net ?? Number.NaN;
+  to.piecePrice[at] = m.piecePrice ?? Number.NaN;
+  to.reviewsMonth[at] = m.reviewsMonth ?? Number.NaN;
+  to.unitsPerReview[at] = m.unitsPerReview ?? Number.NaN;
+  to.side[at] = m.side ?? Number.NaN;
+  to.marketplaceDays[at] = m.marketplaceDays ?? Number.NaN;
+  to.brandListings[at] = m.brandListings ?? Number.NaN;
+  to.craft[at] = m.craft ?? Number.NaN;
+  to.pictures[at] = m.pictures ?? Number.NaN;
+  to.variations[at] = m.variations ?? Number.NaN;
+  to.rank[at] = m.rank ?? Number.NaN;
+  to.units30[at] = m.units30 ?? Number.NaN;
+  to.units90[at] = m.units90 ?? Number.NaN;
+  to.unitsYear[at] = m.unitsYear ?? Number.NaN;
+  to.price30[at] = m.price30 ?? Number.NaN;
+  to.price90[at] = m.price90 ?? Number.NaN;
+  to.priceYear[at] = m.priceYear ?? Number.NaN;
+  to.season[at] = m.season ?? Number.NaN;
+  to.spikeShare[at] = m.spikeShare ?? Number.NaN;
 };
 
 const trim = (index: SiftIndex, size: number): void => {
@@ -160,7 +303,6 @@ const trim = (index: SiftIndex, size: number): void => {
   index.family = cut(index.family);
   index.onSaleSince = cut(index.onSaleSince);
   index.brand = cut(index.brand);
-  index.titleOrder = cut(index.titleOrder);
   index.titleStart = index.titleStart.subarray(0, size + 1);
   for (const key of CHOICES) index.choices[key].codes = cut(index.choices[key].codes);
   for (const { key } of MEASURES) index.columns[key] = cut(index.columns[key]);

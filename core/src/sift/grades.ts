@@ -1,5 +1,5 @@
 import { UNKNOWN_GRADE, type Doubles, type SiftIndex } from './index.ts';
-import { measureOf, type MeasureKey } from './measures.ts';
+import { measureOf, MEASURES, type MeasureKey } from './measures.ts';
 
 /** Most bins of a histogram; a measure of few whole values has fewer. */
 export const BINS = 24;
@@ -43,6 +43,48 @@ export const gradeOf = (starts: Doubles, value: number): number => {
   return low;
 };
 
+const double = new Float64Array(1);
+const halves = new Uint32Array(double.buffer);
+/** The half that holds sign, exponent and the first digits, whatever the order of bytes. */
+const UPPER = ((): 0 | 1 => {
+  double[0] = 1;
+  return halves[1] === 0 ? 0 : 1;
+})();
+/** The upper half of a double as a whole number that never falls while the double rises (IEEE 754 orders them so). */
+const risingOf = (value: number): number => {
+  double[0] = value;
+  const half = halves[UPPER]!;
+  return (half & 0x8000_0000 ? ~half : half | 0x8000_0000) >>> 0;
+};
+const MOST_CELLS = 1 << 16;
+
+/** As `gradeOf`, for very many values: the upper half of a value says between which few starts it lies. */
+const graderOf = (starts: Doubles): ((value: number) => number) => {
+  if (starts.length === 0) return () => 0;
+  const base = risingOf(starts[0]!);
+  const span = risingOf(starts[starts.length - 1]!) - base;
+  let shift = 0;
+  while (span >>> shift >= MOST_CELLS) shift++;
+  const cells = (span >>> shift) + 1;
+  /** Of each cell, the last start of all cells before it, and its own last. */
+  const last = new Uint16Array(cells + 1);
+  for (let grade = 0; grade < starts.length; grade++) last[((risingOf(starts[grade]!) - base) >>> shift) + 1] = grade;
+  for (let cell = 1; cell <= cells; cell++) if (last[cell]! < last[cell - 1]!) last[cell] = last[cell - 1]!;
+  const first = starts[0]!;
+  return (value) => {
+    if (value < first) return 0;
+    const cell = Math.min(cells - 1, (risingOf(value + 0) - base) >>> shift);
+    let low = last[cell]!;
+    let high = last[cell + 1]!;
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (starts[middle]! <= value) low = middle;
+      else high = middle - 1;
+    }
+    return low;
+  };
+};
+
 /** More values than this beside the sampled ones, and a measure is taken to be continuous. */
 const MOST_MISSED = 3000;
 
@@ -50,45 +92,34 @@ const MOST_MISSED = 3000;
 export const startsOf = (column: Doubles): Doubles => {
   const sampled = Float64Array.from(new Set(sampleOf(column, MOST_GRADES - MOST_MISSED)));
   if (sampled.length === 0) return sampled;
+  const graded = graderOf(sampled);
   const missed = new Set<number>();
   for (let row = 0; row < column.length; row++) {
     const value = column[row]! + 0;
-    if (value !== value || sampled[gradeOf(sampled, value)] === value) continue;
+    if (value !== value || sampled[graded(value)] === value) continue;
     missed.add(value);
     if (missed.size > MOST_MISSED) return sampled;
   }
   return missed.size === 0 ? sampled : Float64Array.from([...sampled, ...missed]).sort();
 };
 
-/** Whole values within this span find their grade in a table. */
-const MOST_IN_TABLE = 1 << 20;
+/** The columns of an index with what follows from them for limits and histograms. */
+export type Graded = Pick<SiftIndex, 'grades' | 'bins' | 'edges' | 'totals'>;
+export type Measured = Pick<SiftIndex, 'size' | 'columns'>;
 
-/** For each whole number from the first start to the last its grade; null where the starts are no whole numbers. */
-const gradeTable = (starts: Doubles): Uint16Array | null => {
-  const span = starts[starts.length - 1]! - starts[0]! + 1;
-  if (span > MOST_IN_TABLE || starts.some((s) => !Number.isInteger(s))) return null;
-  const table = new Uint16Array(span);
-  for (let grade = 0; grade < starts.length; grade++)
-    table.fill(grade, starts[grade]! - starts[0]!, (starts[grade + 1] ?? starts[grade]! + 1) - starts[0]!);
-  return table;
-};
-
-export const fillGrades = (index: SiftIndex, key: MeasureKey): void => {
+export const fillGrades = (index: Measured & Pick<Graded, 'grades'>, key: MeasureKey): void => {
   const column = index.columns[key];
   const grades = index.grades[key];
   const { starts, of } = grades;
   const pure = new Uint8Array(new SharedArrayBuffer(starts.length)).fill(1);
-  const table = starts.length > 0 ? gradeTable(starts) : null;
-  const first = starts[0] ?? 0;
+  const graded = graderOf(starts);
   for (let row = 0; row < index.size; row++) {
     const value = column[row]!;
     if (value !== value || starts.length === 0) {
       of[row] = UNKNOWN_GRADE;
       continue;
     }
-    const place = value - first;
-    const grade =
-      table !== null && place >= 0 && place < table.length ? table[Math.floor(place)]! : gradeOf(starts, value);
+    const grade = graded(value);
     of[row] = grade;
     if (starts[grade] !== value) pure[grade] = 0;
   }
@@ -98,7 +129,7 @@ export const fillGrades = (index: SiftIndex, key: MeasureKey): void => {
 const onScale = (value: number, scale: 'linear' | 'log'): number =>
   scale === 'log' ? Math.log1p(Math.max(0, value)) : value;
 
-export const fillBins = (index: SiftIndex, key: MeasureKey): void => {
+export const fillBins = (index: Measured & Graded, key: MeasureKey): void => {
   const { scale } = measureOf(key)!;
   const column = index.columns[key];
   const { starts, of, pure } = index.grades[key];
@@ -118,4 +149,29 @@ export const fillBins = (index: SiftIndex, key: MeasureKey): void => {
     totals[bin]!++;
   }
   index.totals[key] = totals;
+};
+
+/** Steps, bins and histograms of all measures, in shared memory. */
+export const gradeMeasures = ({ size, columns }: Measured): Graded => {
+  const made: Measured & Graded = {
+    size,
+    columns,
+    grades: {} as SiftIndex['grades'],
+    bins: {} as SiftIndex['bins'],
+    edges: {} as SiftIndex['edges'],
+    totals: {} as SiftIndex['totals'],
+  };
+  for (const { key } of MEASURES) {
+    made.grades[key] = {
+      starts: startsOf(columns[key]),
+      of: new Uint16Array(new SharedArrayBuffer(2 * size)),
+      pure: new Uint8Array(new SharedArrayBuffer(0)),
+    };
+    made.edges[key] = binEdges(columns[key], key);
+    made.bins[key] = new Uint8Array(new SharedArrayBuffer(size));
+    fillGrades(made, key);
+    fillBins(made, key);
+  }
+  const { grades, bins, edges, totals } = made;
+  return { grades, bins, edges, totals };
 };

@@ -1,3 +1,4 @@
+import type { StockWord } from '../listing/words.ts';
 import { MEASURES, type MeasureKey } from './measures.ts';
 
 /** Limits that choose among names: size class, who fulfils, whether the marketplace sells it, the best month. */
@@ -10,8 +11,8 @@ export interface SiftRow {
   id: number;
   category: number;
   title: string;
-  /** The words of the title, where they are known already. */
-  titleWords?: readonly string[];
+  /** The words of the title, all rows' from one stock, where they are known already. */
+  titleWords?: readonly StockWord[];
   brand: string;
   choices: Record<ChoiceKey, string | null>;
   /** A bit a flag, in the order of `FLAGS`. */

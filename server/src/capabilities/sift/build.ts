@@ -1,11 +1,12 @@
 import { eq } from 'drizzle-orm';
 import { epochDay } from '@kettle/core/measures/day';
-import { patchSiftIndex, SiftIndexBuilder } from '@kettle/core/sift/build-index';
+import { patchSiftIndex, SiftIndexBuilder, type SiftPart, type SiftSlots } from '@kettle/core/sift/build-index';
+import type { Graded, Measured } from '@kettle/core/sift/grades';
 import type { SiftIndex, SiftRow } from '@kettle/core/sift/index';
 import type { Database } from '../../ground/db/connection.ts';
 import { marketplaces } from '../../ground/db/schema.ts';
-import { marketOf, scheduleInForce } from '../../ground/marketplaces/marketplaces.ts';
-import { countListings, readSiftRows } from './read-rows.ts';
+import { marketOf, scheduleInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { ALL, countListings, middleOf, readSiftRows } from './read-rows.ts';
 
 /** An index with what it was built from: while that stands, it holds. */
 export interface Build {
@@ -20,6 +21,41 @@ export interface Build {
 /** More rows than this are not patched in one by one. */
 const MOST_PATCHED = 50_000;
 
+/** A second thread that does a part of a build, on a connection of its own. */
+export interface BuildHelper {
+  /** From how many listings on the work is worth parting. */
+  worth: number;
+  part: (asked: PartAsked) => Promise<SiftPart>;
+  grade: (measured: Measured) => Promise<Graded>;
+}
+export interface PartAsked {
+  market: Market;
+  after: number;
+  capacity: number;
+  today: number;
+  slots: SiftSlots;
+}
+
+/** Takes rows in until there is no room for more. */
+const addAll = async (
+  builder: SiftIndexBuilder,
+  rows: AsyncIterable<Iterable<SiftRow>>,
+  most = Number.POSITIVE_INFINITY,
+): Promise<void> => {
+  let n = 0;
+  for await (const some of rows) for (const row of some) if (n++ >= most || !builder.add(row)) return;
+};
+
+/** The listings behind an id, put into the slots of whoever builds the whole. */
+export const buildPart = async (
+  database: Pick<Database, 'db' | 'pool'>,
+  { market, after, capacity, today, slots }: PartAsked,
+): Promise<SiftPart> => {
+  const builder = new SiftIndexBuilder(capacity, today, slots);
+  await addAll(builder, readSiftRows(database, market, { ...ALL, after }));
+  return builder.part();
+};
+
 /**
  * The sift index of a marketplace from the database: the earlier one with the rows patched in that were touched since,
  * where that will do; else the whole, built anew.
@@ -28,6 +64,7 @@ export const buildIndex = async (
   database: Pick<Database, 'db' | 'pool'>,
   marketplaceId: string,
   earlier: Build | null,
+  helper: BuildHelper | null = null,
 ): Promise<Build> => {
   const { db } = database;
   const [state] = await db.select().from(marketplaces).where(eq(marketplaces.id, marketplaceId));
@@ -45,12 +82,26 @@ export const buildIndex = async (
   if (isFresh) return earlier;
   if (earlier && earlier.fees === made.fees && earlier.dataVersion >= state!.rebuiltVersion) {
     const rows: SiftRow[] = [];
-    for await (const row of readSiftRows(database, market, earlier.dataVersion))
-      if (rows.push(row) > MOST_PATCHED) break;
+    for await (const more of readSiftRows(database, market, { touchedAfter: earlier.dataVersion })) {
+      rows.push(...more);
+      if (rows.length > MOST_PATCHED) break;
+    }
     const patched = rows.length > MOST_PATCHED ? null : patchSiftIndex(earlier.index, rows, today);
     if (patched) return { ...made, index: patched };
   }
-  const builder = new SiftIndexBuilder(await countListings(db, marketplaceId), today);
-  for await (const row of readSiftRows(database, market, null)) if (!builder.add(row)) break;
-  return { ...made, index: builder.finish() };
+  const total = await countListings(db, marketplaceId);
+  const builder = new SiftIndexBuilder(total, today);
+  if (!helper || total < helper.worth) {
+    await addAll(builder, readSiftRows(database, market, ALL));
+    return { ...made, index: builder.finish() };
+  }
+  const half = total >> 1;
+  const middle = await middleOf(db, marketplaceId, half);
+  const slots = builder.behind(half);
+  const part = helper.part({ market, after: middle, capacity: total - half, today, slots });
+  // Waited for below; should the own half fail first, its failure is the one that is told.
+  part.catch(() => undefined);
+  await addAll(builder, readSiftRows(database, market, { after: 0, upTo: middle }), half);
+  builder.join(await part, half);
+  return { ...made, index: await builder.finishBeside((measured) => helper.grade(measured)) };
 };

@@ -4,6 +4,7 @@ import { eq } from 'drizzle-orm';
 import { openDatabase } from '../../ground/db/connection.ts';
 import { marketplaces } from '../../ground/db/schema.ts';
 import { buildIndex, type Build } from './build.ts';
+import { threadHelper } from './build-helper.ts';
 import { loadSnapshot, saveSnapshot } from './snapshot.ts';
 
 export interface BuildAsked {
@@ -16,6 +17,7 @@ export type BuildTold = { marketplace: string } & ({ build: Build; final: boolea
 const { url, folder } = workerData as { url: string; folder: string | null };
 const database = openDatabase(url, 2);
 const kept = new Map<string, Build>();
+const helper = threadHelper(url);
 let last: Promise<void> = Promise.resolve();
 const tell = (told: BuildTold): void => parentPort!.postMessage(told);
 
@@ -31,7 +33,7 @@ const build = async (marketplace: string): Promise<void> => {
     earlier = loadSnapshot(file, origin);
     if (earlier) tell({ marketplace, build: earlier, final: false });
   }
-  const made = await buildIndex(database, marketplace, earlier);
+  const made = await buildIndex(database, marketplace, earlier, helper);
   kept.set(marketplace, made);
   // What lies in shared memory is not copied on the way.
   tell({ marketplace, build: made, final: true });

@@ -1,7 +1,6 @@
 import { count, eq } from 'drizzle-orm';
-import type mysql from 'mysql2';
 import { flagBits } from '@kettle/core/listing/flags';
-import { stemOf, wordsOf } from '@kettle/core/listing/words';
+import { WordStock } from '@kettle/core/listing/words';
 import type { SiftRow } from '@kettle/core/sift/index';
 import {
   briefColumns,
@@ -15,8 +14,8 @@ import type { Database, Db } from '../../ground/db/connection.ts';
 import { estimates, listings } from '../../ground/db/schema.ts';
 import { categoryPaths, type Market } from '../../ground/marketplaces/marketplaces.ts';
 
-/** How many rows the stream keeps ready: enough not to wait, few enough not to fill the memory. */
-const AHEAD = 5000;
+/** Rows that are read at once: enough not to wait, few enough not to fill the memory. */
+const AT_ONCE = 500;
 /** Read by no limit, or reckoned anew each day. */
 const NOT_READ = new Set(['code', 'category', 'gated', 'seenOn', 'onSaleSince']);
 
@@ -30,37 +29,63 @@ export const countListings = async (db: Db, marketplaceId: string): Promise<numb
  * the database need not sort a million rows, and days as numbers need not be taken apart. The driver then makes an object
  * a row by itself.
  */
-const readingSql = (touchedOnly: boolean): string => {
+const readingSql = (which: Which): string => {
   const columns = Object.entries(briefColumns)
     .filter(([name]) => !NOT_READ.has(name))
     .map(([name, column]) => `${column.table === estimates ? 'e' : 'l'}.\`${column.name}\` as \`${name}\``);
   return `select ${columns.join(', ')}, to_days(l.on_sale_since) - to_days('1970-01-01') as sinceDay
-    from listings l ${touchedOnly ? '' : 'force index (primary)'} left join estimates e on e.listing_id = l.id
-    where l.marketplace_id = ?${touchedOnly ? ' and l.touched > ?' : ''} order by l.id`;
+    from listings l ${'touchedAfter' in which ? '' : 'force index (primary)'} left join estimates e on e.listing_id = l.id
+    where l.marketplace_id = ? and l.id > ? and l.id <= ?${'touchedAfter' in which ? ' and l.touched > ?' : ''}
+    order by l.id limit ?`;
+};
+/** Rows touched after a data version, or those of some ids. */
+export type Which = { touchedAfter: number } | { after: number; upTo: number };
+export const ALL: Which = { after: 0, upTo: Number.MAX_SAFE_INTEGER };
+
+/** The id up to which half of a marketplace's listings lie, and how many those are. */
+export const middleOf = async (db: Db, marketplaceId: string, half: number): Promise<number> => {
+  const [row] = await db
+    .select({ id: listings.id })
+    .from(listings)
+    .where(eq(listings.marketplaceId, marketplaceId))
+    .orderBy(listings.id)
+    .limit(1)
+    .offset(half - 1);
+  return row?.id ?? 0;
 };
 
 type ReadRow = BriefRow & { sinceDay: number | null };
 
 /**
- * The rows of a marketplace as the sift index takes them in, ascending by id; only those touched after a data version
- * when one is given. Streamed through the binary protocol: the text protocol takes several times as long.
+ * The rows of a marketplace as the sift index takes them in, ascending by id, some thousand at a time: while some are
+ * worked on the database reads the next. Through the binary protocol: the text protocol takes several times as long.
  */
 export const readSiftRows = async function* (
   { db, pool }: Pick<Database, 'db' | 'pool'>,
   market: Market,
-  touchedAfter: number | null,
-): AsyncGenerator<SiftRow> {
+  which: Which,
+): AsyncGenerator<Iterable<SiftRow>> {
   const context = await briefContext(db, market, null);
   const categories = await categoryPaths(db, market.id);
-  // A pool hands out no streams; its connections do.
-  const connection = await new Promise<mysql.PoolConnection>((resolve, reject) =>
-    pool.getConnection((error, got) => (error ? reject(error) : resolve(got))),
-  );
+  const words = new WordStock();
+  const sql = readingSql(which);
+  const bound = 'touchedAfter' in which ? [which.touchedAfter] : [];
+  const upTo = 'upTo' in which ? which.upTo : Number.MAX_SAFE_INTEGER;
+  const connection = await pool.promise().getConnection();
+  const after = async (id: number): Promise<ReadRow[]> =>
+    (await connection.execute(sql, [market.id, id, upTo, ...bound, AT_ONCE]))[0] as unknown as ReadRow[];
+  const rowsOf = function* (rows: readonly ReadRow[]): Generator<SiftRow> {
+    for (const row of rows) yield siftRowFrom(row, categories, context, words);
+  };
   try {
-    const stream = connection
-      .execute(readingSql(touchedAfter !== null), touchedAfter === null ? [market.id] : [market.id, touchedAfter])
-      .stream({ highWaterMark: AHEAD });
-    for await (const row of stream as AsyncIterable<ReadRow>) yield siftRowFrom(row, categories, context);
+    let rows = await after('after' in which ? which.after : 0);
+    while (rows.length > 0) {
+      const next = rows.length < AT_ONCE ? Promise.resolve([]) : after(rows.at(-1)!.id);
+      // Waited for below; a failure meanwhile is told there.
+      next.catch(() => undefined);
+      yield rowsOf(rows);
+      rows = await next;
+    }
   } finally {
     connection.release();
   }
@@ -70,6 +95,7 @@ const siftRowFrom = (
   row: ReadRow,
   categories: ReadonlyMap<number, { path: string; gated: boolean }>,
   context: BriefContext,
+  stock: WordStock,
 ): SiftRow => {
   const category = categories.get(row.categoryId)!;
   row.category = category.path;
@@ -77,8 +103,12 @@ const siftRowFrom = (
   row.onSaleSince = null;
   // The driver hands a boolean over as 0 or 1.
   if (row.soldByMarketplace !== null) row.soldByMarketplace = Boolean(row.soldByMarketplace);
-  const words = wordsOf(row.title);
-  const brief = briefFrom(row, context, words.map(stemOf));
+  const words = stock.wordsOf(row.title);
+  const brief = briefFrom(
+    row,
+    context,
+    words.map((w) => w.stem),
+  );
   return {
     id: row.id,
     category: row.categoryId,
