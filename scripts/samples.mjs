@@ -1,6 +1,7 @@
 // Writes the files of an invented seller, one of each kind, to samples: `npm run samples`. The manner of each is another.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import ExcelJS from 'exceljs';
 import { DEMO_MARKETPLACES } from '../demo/src/marketplaces.ts';
 import { dayFromEpoch, epochDay } from '../core/src/measures/day.ts';
 import { hashText, normalDraw, randomFrom } from '../core/src/stats/random.ts';
@@ -147,6 +148,53 @@ const positions = table(',', [
       .map((p) => [term.text, codes.get(p.code), WORLD_DAY, p.unpaid ?? '', p.paid ?? '']),
   ),
 ]);
+/** Whose listings the clicks of some terms' needs go to, on two days. */
+const clicks = table(';', [
+  ['Nische', 'Artikelnummer', 'Datum', 'Klickanteil'],
+  ...terms.slice(0, 12).flatMap((term) =>
+    [400, 3].flatMap((ago) => {
+      const found = firstPage(term.text, term.truth, WORLD_DAY).filter((p) => codes.has(p.code));
+      const total = found.reduce((sum, _, i) => sum + 1 / (i + 1 + ago / 400), 0);
+      return found.map((p, i) => [
+        term.text,
+        codes.get(p.code),
+        dots(dayFromEpoch(today - ago)),
+        `${comma(Math.min(60, (70 / total) * (1 / (i + 1 + ago / 400))), 1)} %`,
+      ]);
+    }),
+  ),
+]);
+const exchange = table(',', [
+  ['Date', 'From', 'To', 'Rate'],
+  ...[90, 60, 30, 1].map((ago, i) => [dayFromEpoch(today - ago), 'USD', 'EUR', (0.93 + 0.004 * i).toFixed(4)]),
+]);
+const book = new ExcelJS.Workbook();
+const sheet = book.addWorksheet('Offers');
+sheet.addRow(['Offers for three ideas']);
+sheet.addRow([]);
+sheet.addRow(['Item', 'Supplier', 'Unit price (USD)', 'MOQ', 'Lead time (days)', 'Incoterms', 'Valid until', 'Date']);
+for (const [i, l] of chosen.slice(0, 3).entries())
+  for (const [name, times] of [
+    ['Alder & Finch', 1],
+    ['Two Weirs', 0.93],
+  ])
+    for (const [from, less] of [
+      [300, 1],
+      [1000, 0.9],
+    ])
+      sheet.addRow([
+        codeOf(l),
+        name,
+        Number(((days.get(l.code).at(-1).price / 100) * 0.22 * times * less).toFixed(2)),
+        from,
+        30 + 5 * i,
+        name === 'Two Weirs' ? 'FOB' : 'EXW',
+        new Date(`${dayFromEpoch(today + 45)}T00:00:00Z`),
+        new Date(`${dayFromEpoch(today - 5)}T00:00:00Z`),
+      ]);
+// Written at the same moment each time, so that the file is the same.
+book.created = book.modified = new Date(`${WORLD_DAY}T00:00:00Z`);
+const quotes = Buffer.from(await book.xlsx.writeBuffer());
 const schedule = { ...market.schedules.at(-1), name: 'Harbour Lane 2026' };
 
 /** The shape of another marketplace's curve: what is counted and stated here moves it to its place. */
@@ -173,6 +221,9 @@ for (const [name, text] of Object.entries({
   'reviews.ndjson': `${reviews}\n`,
   'search terms.csv': monthly,
   'positions.csv': positions,
+  'clicks.csv': clicks,
+  'exchange rates.csv': exchange,
+  'quotes.xlsx': quotes,
   'rank curve.json': `${JSON.stringify(rankCurve, null, 2)}\n`,
   'fee schedule.json': `${JSON.stringify(schedule, null, 2)}\n`,
 }))

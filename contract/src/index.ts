@@ -1,3 +1,4 @@
+import { archive } from './archive.ts';
 import { candidates, reviews, watch } from './candidates.ts';
 import { costingRoutes } from './costing.ts';
 import { curves } from './curves.ts';
@@ -10,6 +11,7 @@ import { sources } from './sources.ts';
 /** Every route of the API, by capability. */
 export const routes = {
   sources,
+  archive,
   sift: siftRoutes,
   demand,
   curves,

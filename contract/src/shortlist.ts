@@ -76,6 +76,15 @@ export const shortlist = {
     body: Type.Object({ document: Scoresheet }, exactly),
     reply: Type.Object({ id: Id }),
   }),
+  scoresheetDocument: route(
+    'get',
+    '/api/scoresheets/{id}',
+    'A scoresheet in its newest version, as its open format has it.',
+    {
+      params: byId,
+      reply: Scoresheet,
+    },
+  ),
   keepScoresheet: route('put', '/api/scoresheets/{id}', 'Keeps a change of a scoresheet as its newest version.', {
     params: byId,
     body: Type.Object({ document: Scoresheet, version: Version }, exactly),

@@ -6,9 +6,10 @@ import type { ListingSheet } from '@kettle/contract/listings';
 import type { Job } from '@kettle/contract/shapes';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import type { SiftReply } from '@kettle/contract/sift';
-import type { ImportKind, Preview } from '@kettle/contract/sources';
+import type { Preview } from '@kettle/contract/sources';
 import { repositoryRoot } from '../../scripts/private-database.mjs';
 import { startProgram, type Program } from './program.ts';
+import { SAMPLE_FILES, takeSamples } from './take-samples.ts';
 
 let program: Program;
 beforeAll(async () => {
@@ -16,44 +17,11 @@ beforeAll(async () => {
 }, 120_000);
 afterAll(() => program.stop());
 
-const sample = (name: string): Buffer => readFileSync(join(repositoryRoot, 'samples', name));
-const FILES: [string, ImportKind][] = [
-  ['listings.csv', 'listings'],
-  ['readings.csv', 'readings'],
-  ['months.json', 'months'],
-  ['counts.tsv', 'counts'],
-  ['reviews.ndjson', 'reviews'],
-  ['search terms.csv', 'terms'],
-  ['positions.csv', 'positions'],
-];
-
 test('every sample file goes through without a correction by hand, and fills what it is for', async () => {
-  const { json } = await program.call<{ id: string }>('POST', '/api/marketplaces', {
-    name: 'Harbour Lane',
-    currency: 'EUR',
-    measures: 'metric',
-    copyFrom: null,
-  });
-  const at = `/api/marketplaces/${json.id}`;
-  const schedule = JSON.parse(sample('fee schedule.json').toString()) as object;
-  expect((await program.call('POST', `${at}/fee-schedules`, schedule)).status).toBe(200);
-  const curve = JSON.parse(sample('rank curve.json').toString()) as object;
-  expect((await program.call('POST', `${at}/curves`, curve)).status).toBe(200);
-  for (const [name, kind] of FILES) {
-    const path = (as: ImportKind) => `${at}/imports/${as}/preview?name=${encodeURIComponent(name)}`;
-    const { json: first } = await program.call<Preview>('POST', path('listings'), sample(name));
-    expect([name, first.proposed]).toEqual([name, kind]);
-    const { json: look } = await program.call<Preview>('POST', `${at}/imports/${kind}/uploads/${first.upload}/look`, {
-      sheet: first.sheet,
-    });
-    const { json: started } = await program.call<Job>('POST', `${at}/imports/${kind}`, {
-      upload: look.upload,
-      mapping: look.mapping,
-      source: 'a panel',
-    });
-    const job = await program.ended(started);
+  const { at, jobs } = await takeSamples(program, 'Harbour Lane');
+  expect(jobs.map(({ name, proposed }) => [name, proposed])).toEqual(SAMPLE_FILES);
+  for (const { name, job } of jobs)
     expect([name, job.state, job.result?.refusedCount, job.result?.leftOutCount]).toEqual([name, 'done', 0, 0]);
-  }
   const { json: sift } = await program.call<SiftReply>('GET', `${at}/sift?rows=100&sort=-units`);
   expect(sift.rows.length).toBeGreaterThan(30);
   expect(sift.rows.every((r) => r.units !== null && r.net !== null)).toBe(true);

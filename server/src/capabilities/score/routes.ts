@@ -6,7 +6,14 @@ import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { notFound } from '../../ground/problems/problem.ts';
-import { addScoresheet, keepScoresheet, listScoresheets, scoresheetInUse, takeScoresheet } from './scoresheets.ts';
+import {
+  addScoresheet,
+  keepScoresheet,
+  listScoresheets,
+  scoresheetDocument,
+  scoresheetInUse,
+  takeScoresheet,
+} from './scoresheets.ts';
 import { answer, scoreCandidate, standingOf } from './service.ts';
 
 export const serveShortlist = (app: Express, { database }: Ground): void => {
@@ -14,6 +21,7 @@ export const serveShortlist = (app: Express, { database }: Ground): void => {
   serve(app, routes.scoresheet, () => scoresheetInUse(db));
   serve(app, routes.scoresheets, () => listScoresheets(db));
   serve(app, routes.addScoresheet, async ({ body }) => ({ id: await addScoresheet(database, body.document) }));
+  serve(app, routes.scoresheetDocument, ({ params }) => scoresheetDocument(db, params.id));
   serve(app, routes.keepScoresheet, ({ params, body }) => keepScoresheet(database, params.id, body));
   serve(app, routes.takeScoresheet, async ({ params }) => {
     await takeScoresheet(database, params.id);

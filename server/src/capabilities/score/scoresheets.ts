@@ -29,6 +29,12 @@ export const scoresheetInUse = async (db: Db): Promise<KeptScoresheet> => {
   return row;
 };
 
+export const scoresheetDocument = async (db: Db, id: number): Promise<Scoresheet> => {
+  const [row] = await select(db).where(eq(scoresheets.id, id));
+  if (!row) throw notFound(`The scoresheet ${id}`);
+  return row.document;
+};
+
 export const listScoresheets = (db: Db): Promise<ScoresheetBrief[]> =>
   db
     .select({

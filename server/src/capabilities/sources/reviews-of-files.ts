@@ -23,12 +23,19 @@ export const REVIEW_COLUMNS = [
   'with_pictures',
 ];
 
-/** A review as a row of the table; the fingerprint makes the same review count once. */
+/** The same review counts once, wherever it comes from. */
+export const reviewFingerprint = (
+  listingId: number,
+  { day, stars, title, body }: Pick<ReviewRow, 'day' | 'stars' | 'title' | 'body'>,
+): string =>
+  createHash('sha1')
+    .update(JSON.stringify([listingId, day, stars, title, body]))
+    .digest('hex');
+
+/** A review as a row of the table. */
 export const reviewCells = (listingId: number, r: ReviewRow): (string | number | boolean | null)[] => [
   listingId,
-  createHash('sha1')
-    .update(JSON.stringify([listingId, r.day, r.stars, r.title, r.body]))
-    .digest('hex'),
+  reviewFingerprint(listingId, r),
   r.stars,
   r.title.slice(0, 400),
   r.body,

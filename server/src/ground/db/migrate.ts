@@ -151,6 +151,10 @@ const saysItIsDone = (error: unknown): boolean => {
   return ALREADY.has(errno ?? 0) || (errno === 1005 && /errno: 121/.test(message));
 };
 
+/** The migrations of this version of the program, in their order. */
+export const knownMigrations = (): string[] => migrationsIn(FOLDER).map((m) => m.tag);
+export const lastMigration = (): string => knownMigrations().at(-1)!;
+
 /** True when the workspace's tables were made by a later version of the program than this one. */
 export const isFromLaterVersion = async ({ pool }: Pick<Database, 'pool'>): Promise<boolean> => {
   const [there] = await pool.promise().query<mysql.RowDataPacket[]>("show tables like 'migration_steps'");

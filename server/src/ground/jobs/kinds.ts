@@ -29,6 +29,8 @@ export interface JobPayloads {
   'take-back': { marketplace: string; import: number; again: boolean };
   /** Searches are laid out anew, with what was corrected by hand; the niche that was named, to be found again. */
   'lay-searches': { marketplace: string; niche: string | null };
+  /** Reads a copy of a workspace that was sent into this one. */
+  'read-archive': { upload: number };
   backtest: { marketplace: string };
   estimate: { marketplace: string; groups: string[] };
 }

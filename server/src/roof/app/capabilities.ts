@@ -1,4 +1,5 @@
 import type { Express } from 'express';
+import { serveArchive } from '../../capabilities/archive/routes.ts';
 import { serveCandidates } from '../../capabilities/candidates/routes.ts';
 import { serveCosting } from '../../capabilities/costing/routes.ts';
 import { serveCurves } from '../../capabilities/curves/routes.ts';
@@ -21,6 +22,7 @@ export const serveCapabilities = (app: Express, services: Services): void => {
   serveFind(app, services);
   serveJobs(app, services);
   serveSources(app, services);
+  serveArchive(app, services);
   serveSift(app, services);
   serveDemand(app, services);
   serveListings(app, services);

@@ -1,3 +1,4 @@
+import { readArchive } from '../../capabilities/archive/read.ts';
 import { backtestJob } from '../../capabilities/curves/backtest-job.ts';
 import { mineReviews } from '../../capabilities/reviews/mine.ts';
 import { laySearches } from '../../capabilities/sources/niche-corrections.ts';
@@ -23,6 +24,7 @@ export const jobHandlers: { [K in JobKind]: (payload: JobPayloads[K], context: J
   'import-quotes': (payload, context) => takeIn('quotes', payload, context),
   'import-rates': (payload, context) => takeIn('rates', payload, context),
   'take-back': takeBack,
+  'read-archive': readArchive,
   'lay-searches': laySearches,
   estimate: estimateJob,
   backtest: (payload, context) => backtestJob(payload, context, simulatedOutside),

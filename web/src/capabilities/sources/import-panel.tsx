@@ -6,6 +6,7 @@ import { keep, kept } from '../../ground/state/kept.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { IMPORT_KINDS } from './import-kinds.ts';
 import { ImportOutcome } from './import-outcome.tsx';
+import { useOwnDocuments } from './own-documents.ts';
 import { filesOfPaste } from './pasted.ts';
 import { WaitingFile, type Waiting } from './waiting-file.tsx';
 import { LabelledChoice } from './labelled-choice.tsx';
@@ -26,11 +27,20 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
   /** The file field is made anew for each next files. */
   const [round, setRound] = useState(0);
   const [faults, setFaults] = useState<{ name: string; error: unknown }[]>([]);
+  const [documents, setDocuments] = useState<string[]>([]);
+  const takeDocument = useOwnDocuments();
   const [send, { isLoading }] = usePreviewImportMutation();
   const take = useCallback(
     async (files: readonly File[]): Promise<void> => {
       setFaults([]);
+      setDocuments([]);
       for (const file of files) {
+        const document = await takeDocument(file, marketplace);
+        if (document) {
+          if ('error' in document) setFaults((all) => [...all, { name: file.name, error: document.error }]);
+          else setDocuments((all) => [...all, document.sentence]);
+          continue;
+        }
         const { data, error } = await send({
           params: { marketplace, kind: kind === '' ? 'listings' : kind },
           query: { name: file.name.slice(0, 255) },
@@ -45,7 +55,7 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
       }
       setRound((n) => n + 1);
     },
-    [kind, marketplace, send],
+    [kind, marketplace, send, takeDocument],
   );
   useEffect(() => {
     const onPaste = (event: ClipboardEvent): void => {
@@ -113,10 +123,16 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
             </FileUpload.Trigger>
           </Flex>
           <Text color="inkSoft" mt="1">
-            CSV and other text, XLSX, ODS, JSON; packed by gzip or zip as well. Nothing is kept before you say so.
+            CSV and other text, XLSX, ODS, JSON; packed by gzip or zip as well. Nothing of a table is kept before you
+            say so; fee schedules, rank curves and scoresheets in their own format go in at once.
           </Text>
         </FileUpload.Dropzone>
       </FileUpload.Root>
+      {documents.map((sentence) => (
+        <Text key={sentence} role="status" fontSize="13px" color="verdigris">
+          ● {sentence}
+        </Text>
+      ))}
       {faults.map(({ name, error }) => (
         <Box key={name} fontSize="13px">
           <ProblemNote error={error} kept={`Nothing of “${name}” was taken in.`} />

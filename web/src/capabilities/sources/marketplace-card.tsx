@@ -15,6 +15,7 @@ import { count, day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { FlagRulesPanel } from './flag-rules-panel.tsx';
 import { ImportsList } from './imports-list.tsx';
+import { TablesOut } from './tables-out.tsx';
 import { StayAwayPanel } from './stay-away-panel.tsx';
 
 export type Template = { id: string; name: string; currency: string };
@@ -86,6 +87,7 @@ export const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
       )}
       <ProblemNote error={error} />
       <ImportsList />
+      {market.listings > 0 && <TablesOut />}
       {market.listings > 0 && (
         <>
           <StayAwayPanel />

@@ -13,7 +13,9 @@ import {
 import { MarketProvider } from '../../ground/market/market.ts';
 import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
 import { Bin } from './bin.tsx';
+import { CopiesPanel } from './copies-panel.tsx';
 import { ImportPanel } from './import-panel.tsx';
+import { ScoresheetsPanel } from './scoresheets-panel.tsx';
 import { MarketplaceCard, type Template } from './marketplace-card.tsx';
 
 export const Component = () => {
@@ -37,6 +39,8 @@ export const Component = () => {
       ))}
       {data && <AddMarketplace first={data.marketplaces.length === 0} templates={data.templates} />}
       {data && <Bin bin={data.bin} />}
+      <ScoresheetsPanel />
+      <CopiesPanel />
       <LatestJobs />
     </NarrowPage>
   );

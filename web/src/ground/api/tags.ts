@@ -8,6 +8,8 @@ export const TAGS = [
   'Job',
   'Jobs',
   'Imports',
+  'Copies',
+  'Scoresheets',
   'Sift',
   'Sieves',
   'StayAway',
