@@ -1,3 +1,5 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { checkAccess, expect, own, test } from './program-fixture.ts';
 
 const LISTINGS = [
@@ -62,4 +64,82 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
   });
   await page.getByRole('link', { name: 'Readings' }).click();
   await expect(page.getByText('A listing on average')).toBeVisible();
+});
+
+test('the whole job on the sample files: all dropped at once, a scored candidate, and everything taken away again', async ({
+  page,
+}) => {
+  test.setTimeout(240_000);
+  page.setDefaultTimeout(20_000);
+  await page.goto(own('/sources'));
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Sample Lane');
+  await page.getByRole('textbox', { name: 'Currency' }).fill('EUR');
+  await page.getByRole('combobox', { name: 'Measures' }).selectOption('metric');
+  await page.getByRole('button', { name: 'Add marketplace' }).click();
+  await expect(page.getByRole('heading', { name: 'Sample Lane' })).toBeVisible();
+  await page.getByRole('combobox', { name: 'Marketplace' }).selectOption({ label: 'Sample Lane' });
+  await page
+    .getByLabel('Files', { exact: true })
+    .setInputFiles(readdirSync('samples').map((name) => join('samples', name)));
+  await expect(page.getByText('“fee schedule.json” was taken in as a fee schedule.')).toBeVisible();
+  await expect(page.getByText('“rank curve.json” was taken in as a rank curve', { exact: false })).toBeVisible();
+  // Before anything is kept: what was read and what it was understood as, side by side.
+  await page.getByText('Of 40 rows all can be taken in.').waitFor({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Take all 10 files in' })).toBeVisible({ timeout: 60_000 });
+  await checkAccess(page);
+  // Gone away and come back: they still wait.
+  await page.goto(own('/sample-lane/sift'));
+  await page.goto(own('/sources'));
+  await page.getByRole('button', { name: 'Take all 10 files in' }).click({ timeout: 60_000 });
+  await expect(page.getByText('12 quotes taken in.').first()).toBeVisible({ timeout: 120_000 });
+
+  await page.goto(own('/sample-lane/demand'));
+  await page.getByRole('row', { name: /^airbrush holder/ }).click();
+  const niche = page.getByRole('complementary', { name: 'Niche sheet' });
+  await expect(niche.getByRole('table', { name: 'Who shared the clicks' })).toBeVisible();
+  await niche.getByRole('textbox', { name: 'Under the niche' }).fill('My own need');
+  await niche.getByRole('button', { name: 'Put there' }).click();
+  await expect(niche.getByRole('heading', { name: 'My own need' })).toBeVisible({ timeout: 60_000 });
+  await checkAccess(page);
+
+  // A listing with quotes becomes a candidate, is costed from a quote and scored.
+  await page.goto(own('/sample-lane/sift?sort=-units'));
+  const first = readFileSync('samples/listings.csv', 'utf8').split('\r\n')[3]!.split(';')[0]!;
+  await page.goto(own(`/sample-lane/sift?open=${encodeURIComponent(first)}`));
+  const sheet = page.getByRole('complementary', { name: 'Listing sheet' });
+  await sheet.getByRole('button', { name: 'Put in tray' }).click();
+  await page.getByRole('button', { name: 'Start a candidate' }).click();
+  await page.getByRole('button', { name: 'Start it' }).click();
+  await page.getByRole('link', { name: 'Costing' }).click();
+  const quotes = page.getByRole('table', { name: 'Suppliers’ quotes' });
+  await expect(quotes.getByRole('row')).toHaveCount(5);
+  await quotes.getByRole('button', { name: 'Use the quote of Two Weirs from 1000 pieces' }).click();
+  await expect(page.getByRole('textbox', { name: 'Unit cost' })).not.toHaveValue('');
+  await checkAccess(page);
+  await page.goto(own('/sample-lane/shortlist'));
+  await expect(page.getByRole('table').getByRole('row')).toHaveCount(2);
+
+  // Everything out: a table, and the whole workspace, which goes in again beside what is there.
+  const [table] = await Promise.all([
+    page.waitForEvent('download'),
+    page.goto(own('/sources')).then(async () => {
+      await page.getByRole('button', { name: 'Take a table away, CSV' }).last().click();
+      await page.getByRole('menuitem', { name: 'readings, day by day' }).click();
+    }),
+  ]);
+  expect(table.suggestedFilename()).toMatch(/^sample-lane-readings.*csv$/);
+  const [copy] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Take a copy away' }).click(),
+  ]);
+  await page.getByLabel('Copy of a workspace').setInputFiles({
+    name: 'copy.zip',
+    mimeType: 'application/zip',
+    buffer: readFileSync(await copy.path()),
+  });
+  await expect(page.getByText(/The copy was brought in:.*Sample Lane \(2\)/).first()).toBeVisible({ timeout: 120_000 });
+  await page.getByRole('button', { name: 'Keep one now' }).click();
+  await expect(page.getByRole('table', { name: 'Copies that are kept' }).getByRole('row')).toHaveCount(2);
+  await page.goto(own('/sample-lane-2/shortlist'));
+  await expect(page.getByRole('table').getByRole('row')).toHaveCount(2);
 });

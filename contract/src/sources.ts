@@ -65,6 +65,9 @@ export type ImportKind = Static<typeof ImportKind>;
 export const Mapping = Type.Record(Type.String({ maxLength: 40 }), Type.String({ maxLength: 200 }), {
   maxProperties: 100,
 });
+const DateOrder = Type.Union([Type.Literal('day-first'), Type.Literal('month-first')], {
+  description: 'What stands first in dates of figures, where the file itself does not show it.',
+});
 export const Preview = Type.Object({
   upload: Id,
   name: Type.String(),
@@ -76,6 +79,22 @@ export const Preview = Type.Object({
   mapping: Mapping,
   remembered: Type.Boolean({ description: 'The columns are as they were set for an earlier file like this one.' }),
   proposed: ImportKind,
+  understood: Type.Array(
+    Type.Object({
+      key: Type.String(),
+      samples: Type.Array(Type.String(), { description: 'The first cells as they were understood.' }),
+      leftOut: Type.Integer({ description: 'Cells that cannot be understood and would be left out.' }),
+      reason: Nullable(Type.String({ description: 'Why the first of them would be.' })),
+    }),
+    { description: 'What each field would come to; empty while a needed column is not chosen.' },
+  ),
+  check: Type.Object({
+    rows: Type.Integer({ description: 'Rows that were gone through: all, or the first of a large file.' }),
+    refused: Type.Integer(),
+    reasons: Type.Array(Type.String(), { description: 'Of the first rows that would be refused, with their lines.' }),
+    repeated: Type.Integer({ description: 'Rows about the same as an earlier one; the later counts.' }),
+    converted: Type.Integer({ description: 'Sums that would be converted by a rate.' }),
+  }),
   fields: Type.Array(
     Type.Object({ key: Type.String(), name: Type.String(), required: Type.Boolean(), explanation: Type.String() }),
   ),
@@ -190,11 +209,7 @@ export const sources = {
         mapping: Mapping,
         source: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }),
         sheet: Type.Optional(Nullable(Type.String({ maxLength: 200 }))),
-        dates: Type.Optional(
-          Type.Union([Type.Literal('day-first'), Type.Literal('month-first')], {
-            description: 'What stands first in dates of figures, where the file itself does not show it.',
-          }),
-        ),
+        dates: Type.Optional(DateOrder),
       },
       { additionalProperties: false },
     ),
@@ -206,7 +221,14 @@ export const sources = {
     'Looks at another sheet of a file that was sent, or at it as another kind.',
     {
       params: Type.Object({ marketplace: MarketplaceId, kind: ImportKind, upload: Id }),
-      body: Type.Object({ sheet: Nullable(Type.String({ maxLength: 200 })) }, { additionalProperties: false }),
+      body: Type.Object(
+        {
+          sheet: Nullable(Type.String({ maxLength: 200 })),
+          mapping: Type.Optional(Mapping),
+          dates: Type.Optional(DateOrder),
+        },
+        { additionalProperties: false },
+      ),
       reply: Preview,
     },
   ),

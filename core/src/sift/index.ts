@@ -79,8 +79,6 @@ export const UNKNOWN_GRADE = 0xffff;
 export const NO_DAY = -0x80000000;
 
 export type GivenKey = Exclude<MeasureKey, 'months'>;
-/** Measures that rows bring with them; ages the index reckons itself. */
-export const GIVEN = MEASURES.map((m) => m.key).filter((key): key is GivenKey => key !== 'months');
 
 /** The row of a listing, or −1. */
 export const rowOfId = (index: SiftIndex, id: number): number => {

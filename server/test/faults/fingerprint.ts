@@ -27,6 +27,15 @@ const CONTENTS: Record<string, string> = {
     from term_positions p join search_terms t on t.id = p.term_id join listings l on l.id = p.listing_id`,
   costings:
     'select concat_ws("|", l.code, c.name, coalesce(c.candidate_id, 0), c.document) x from costings c join listings l on l.id = c.listing_id',
+  monthly_history:
+    'select concat_ws("|", l.marketplace_id, l.code, h.month, h.price, h.rank) x from monthly_history h join listings l on l.id = h.listing_id',
+  quotes: `select concat_ws("|", l.code, s.name, q.day, q.minimum, q.price, q.currency) x
+    from quotes q join suppliers s on s.id = q.supplier_id join listings l on l.id = q.listing_id`,
+  exchange_rates: 'select concat_ws("|", marketplace_id, currency, day, rate) x from exchange_rates',
+  niche_terms: `select concat_ws("|", n.marketplace_id, n.name, t.text, m.share) x
+    from niche_terms m join niches n on n.id = m.niche_id join search_terms t on t.id = m.term_id`,
+  imports: `select concat_ws("|", marketplace_id, kind, name, hash, taken, taken_back_at is null,
+    (select count(*) from import_parts p where p.import_id = imports.id)) x from imports`,
   candidates: 'select concat_ws("|", marketplace_id, name, stage) x from candidates',
   uploads: 'select concat_ws("|", name) x from uploads',
   upload_pieces: 'select concat_ws("|", place, length(bytes)) x from upload_pieces',

@@ -8,7 +8,7 @@ import { FAULTS, LISTINGS } from './faults.ts';
 import { differencesOf, fingerprintOf, structureOf, type Fingerprint } from './fingerprint.ts';
 import { pause, RealProgram, type Part } from './program.ts';
 import { randomFrom } from './requests.ts';
-import { endOf, MARKET, prepare, workOf } from './work.ts';
+import { endOf, KINDS_OF_WORK, MARKET, prepare, workOf } from './work.ts';
 
 export interface Round {
   round: number;
@@ -110,7 +110,7 @@ export class Harness {
     await program.address();
     for (let i = 0; i < count && Date.now() < until; i++) {
       // Every fault meets every kind of job: their numbers share no divisor with one shift a turn.
-      const [name, fault] = FAULTS[(i + Math.floor(i / 6) + this.seed) % FAULTS.length]!;
+      const [name, fault] = FAULTS[(i + Math.floor(i / KINDS_OF_WORK) + this.seed) % FAULTS.length]!;
       const work = workOf(i);
       const after = this.random() * expected.took[i]! * 1.1;
       const since = performance.now();

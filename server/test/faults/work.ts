@@ -9,13 +9,13 @@ export interface Work {
 export const MARKET = '/api/marketplaces/quayside';
 const WATCHED = ['QS0049G9', 'QS003W36', 'QS004AH0', 'QS003PX0', 'QS0043A3', 'QS003Y58'];
 
-const takeIn = async (program: RealProgram, kind: string, text: string): Promise<Job> => {
+const takeIn = async (program: RealProgram, kind: string, text: string, market = MARKET): Promise<Job> => {
   const { upload, mapping } = await program.call<{ upload: number; mapping: object }>(
     'POST',
-    `${MARKET}/imports/${kind}/preview?name=${kind}.csv`,
+    `${market}/imports/${kind}/preview?name=${kind}.csv`,
     text,
   );
-  return program.call<Job>('POST', `${MARKET}/imports/${kind}`, { upload, mapping, source: 'a list of mine' });
+  return program.call<Job>('POST', `${market}/imports/${kind}`, { upload, mapping, source: 'a list of mine' });
 };
 
 /** Rows that differ with the number of the round: new listings, and newer figures of some that are there. */
@@ -49,6 +49,47 @@ const countsFile = (round: number): string =>
     ),
   ].join('\n');
 
+/** A marketplace of one's own, whose searches come from files. */
+const OWN = '/api/marketplaces/far-quay';
+
+const termsFile = (round: number): string =>
+  [
+    'Search term,Week,Searches,Niche',
+    ...Array.from(
+      { length: 600 },
+      (_, i) =>
+        `term ${i % 40} of ${i % 3},2026-${String(1 + (i % 9)).padStart(2, '0')}-0${1 + (round % 3)},${(i * 7 + round) % 900},Need ${i % 11}`,
+    ),
+  ].join('\n');
+
+const quotesFile = (round: number): string =>
+  [
+    'Listing code,Supplier,Price,Currency,Minimum,Date',
+    ...WATCHED.flatMap((code, c) =>
+      Array.from(
+        { length: 30 },
+        (_, i) =>
+          `${code},Maker ${i % 9},${3 + c + i / 10},EUR,${100 * (1 + i)},2026-0${1 + (round % 9)}-0${1 + (i % 9)}`,
+      ),
+    ),
+  ].join('\n');
+
+const ratesFile = (round: number): string =>
+  [
+    'Currency,Date,Rate',
+    ...Array.from(
+      { length: 300 },
+      (_, i) =>
+        `${['EUR', 'GBP', 'CNY'][i % 3]},2025-${String(1 + (i % 12)).padStart(2, '0')}-${10 + (i % 18)},${1 + ((i + round) % 50) / 100}`,
+    ),
+  ].join('\n');
+
+/** The newest import that is in force, or was taken back. */
+const newestImport = async (program: RealProgram, takenBack: boolean): Promise<number> => {
+  const all = await program.call<{ id: number; takenBackAt: string | null }[]>('GET', `${MARKET}/imports`);
+  return all.find((i) => (i.takenBackAt !== null) === takenBack)!.id;
+};
+
 let candidate: number | null = null;
 const candidateId = async (program: RealProgram): Promise<number> => {
   const there = await program.call<{ id: number }[]>('GET', `${MARKET}/candidates`);
@@ -67,9 +108,16 @@ const candidateId = async (program: RealProgram): Promise<number> => {
 export const prepare = async (program: RealProgram): Promise<void> => {
   await program.call('POST', `${MARKET}/watch`, { text: WATCHED.join(' ') });
   await candidateId(program);
+  await program.call('POST', '/api/marketplaces', {
+    name: 'Far Quay',
+    currency: 'EUR',
+    measures: 'metric',
+    copyFrom: null,
+  });
 };
 
 /** The work of a round; reviews are read after each time that new ones came. */
+export const KINDS_OF_WORK = 12;
 export const workOf = (round: number): Work => {
   const works: Work[] = [
     { name: 'import-listings', ask: (p) => takeIn(p, 'listings', listingsFile(round)) },
@@ -81,6 +129,30 @@ export const workOf = (round: number): Work => {
         (await p.call<{ job: Job }>('POST', `/api/candidates/${await candidateId(p)}/reviews/read`)).job,
     },
     { name: 'import-counts', ask: (p) => takeIn(p, 'counts', countsFile(round)) },
+    {
+      name: 'take-back',
+      ask: async (p) => p.call<Job>('POST', `/api/imports/${await newestImport(p, false)}/take-back`),
+    },
+    { name: 'import-quotes', ask: (p) => takeIn(p, 'quotes', quotesFile(round)) },
+    {
+      name: 'take-again',
+      ask: async (p) => p.call<Job>('POST', `/api/imports/${await newestImport(p, true)}/take-again`),
+    },
+    { name: 'import-terms', ask: (p) => takeIn(p, 'terms', termsFile(round), OWN) },
+    { name: 'import-rates', ask: (p) => takeIn(p, 'rates', ratesFile(round)) },
+    {
+      name: 'read-archive',
+      ask: async (p) => {
+        const from = await p.address();
+        const copy = await (await fetch(`${from}/api/workspace/archive.zip`)).arrayBuffer();
+        const sent = await fetch(`${from}/api/workspace/archive?name=copy.zip`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/zip' },
+          body: copy,
+        });
+        return (await sent.json()) as Job;
+      },
+    },
     { name: 'backtest', ask: (p) => p.call<Job>('POST', `${MARKET}/backtest`) },
   ];
   return works[round % works.length]!;

@@ -46,7 +46,7 @@ export interface LeftOut {
   reason: string;
 }
 /** How the columns of a file write their figures, settled by all of their cells. */
-interface Writing {
+export interface Writing {
   decimal: ReadonlyMap<string, '.' | ','>;
   order: ReadonlyMap<string, DateOrder | null>;
 }

@@ -21,7 +21,7 @@ export const serveSources = (app: Express, ground: Ground): void => {
   });
   serve(app, routes.look, async ({ params, body }) => {
     const market = await marketOf(db, params.marketplace);
-    return previewUpload(ground, market, params.kind, params.upload, body.sheet);
+    return previewUpload(ground, market, { ...params, ...body });
   });
   serve(app, routes.imports, async ({ params }) => importsOf(db, await marketOf(db, params.marketplace)));
   serve(app, routes.takeBack, ({ params }) => takeBackJob(ground, params.id, false));

@@ -1,14 +1,25 @@
 import type { MinedReviews, ReviewFilter } from '@kettle/contract/candidates';
 import type { CurveFile } from '@kettle/contract/curves';
+import type { ImportKind, Preview } from '@kettle/contract/sources';
+import type { DateOrder } from '@kettle/core/files/dates';
 
 /** What each piece of work takes. */
 export interface AsideArgs {
   'mined-reviews': { ids: number[]; today: string; filter: ReviewFilter };
-  'look-at-file': { upload: number; sheet: string | null };
+  'look-at-file': LookAsked;
   'copy-fees': { marketplace: string; from: string };
   'fit-curve': { marketplace: string; category: string; counts: 'own' | 'all' };
   'take-curve': { marketplace: string; file: CurveFile };
   'use-curve': { id: number };
+}
+/** A file to be looked through as a kind, with its columns as they were set, or as they seem to be. */
+export interface LookAsked {
+  upload: number;
+  sheet: string | null;
+  marketplace: string;
+  kind: ImportKind;
+  mapping?: Record<string, string> | undefined;
+  dates?: DateOrder | undefined;
 }
 /** A file as far as it must be known to choose what its columns are. */
 export interface FileLook {
@@ -17,6 +28,10 @@ export interface FileLook {
   sheets: string[];
   sheet: string | null;
   sample: Record<string, string>[];
+  mapping: Record<string, string>;
+  remembered: boolean;
+  understood: Preview['understood'];
+  check: Preview['check'];
 }
 export interface AsideReplies {
   'mined-reviews': Omit<MinedReviews, 'job'>;

@@ -29,7 +29,7 @@ export const serve = <T extends AnyRoute>(
   const body = isFile ? () => undefined as BodyOf<T> : validator<BodyOf<T>>(route.body as TSchema, 'body');
   app[route.method](route.path.replace(/\{(\w+)\}/g, ':$1'), async (request, response) => {
     // What the file is shows in its bytes; a page of another site cannot send these types without being asked about.
-    if (isFile && !request.is(['text/csv', 'application/octet-stream']))
+    if (isFile && !request.is(['text/csv', 'application/octet-stream', 'application/zip']))
       throw new ProblemError(
         415,
         'no-csv',

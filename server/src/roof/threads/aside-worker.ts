@@ -11,7 +11,7 @@ import { simulatedOutside } from '../stand-ins/outside.ts';
 
 const work: { [K in AsideKind]: (database: Database, args: AsideArgs[K]) => Promise<AsideReplies[K]> } = {
   'mined-reviews': ({ db }, { ids, today, filter }) => minedReviews(db, ids, today, filter),
-  'look-at-file': ({ db }, { upload, sheet }) => lookAtFile(db, upload, sheet),
+  'look-at-file': ({ db }, asked) => lookAtFile(db, asked),
   'copy-fees': async (to, { marketplace, from }) =>
     copyFees(to, await marketOf(to.db, marketplace), from, simulatedOutside.templates),
   'fit-curve': async (to, { marketplace, category, counts }) =>

@@ -1,20 +1,33 @@
 import { Box, Button, FileUpload, Flex, Heading, Text } from '@chakra-ui/react';
 import { useCallback, useEffect, useState } from 'react';
-import type { ImportKind, Marketplace } from '@kettle/contract/sources';
-import { usePreviewImportMutation } from '../../ground/api/sources.ts';
+import type { ImportKind, Marketplace, Preview } from '@kettle/contract/sources';
+import { usePreviewImportMutation, useStartImportMutation } from '../../ground/api/sources.ts';
 import { keep, kept } from '../../ground/state/kept.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { IMPORT_KINDS } from './import-kinds.ts';
 import { ImportOutcome } from './import-outcome.tsx';
 import { useOwnDocuments } from './own-documents.ts';
 import { filesOfPaste } from './pasted.ts';
-import { WaitingFile, type Waiting } from './waiting-file.tsx';
+import { importOf, lackingOf, WaitingFile, type Waiting } from './waiting-file.tsx';
 import { LabelledChoice } from './labelled-choice.tsx';
 
 /** Files that were sent but not taken in yet, and imports whose outcome was not put away: they outlast going away. */
 const WAITING = 'sources/waiting';
 const OUTCOMES = 'sources/outcomes';
-const MOST_OUTCOMES = 5;
+const MOST_OUTCOMES = 20;
+/** Kinds of files in the order in which they stand on each other. */
+const ORDER: readonly ImportKind[] = [
+  'rates',
+  'listings',
+  'readings',
+  'months',
+  'counts',
+  'reviews',
+  'terms',
+  'positions',
+  'clicks',
+  'quotes',
+];
 
 /** Takes files in: dropped, chosen or pasted; each shows what it was understood as before anything is kept. */
 export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) => {
@@ -27,6 +40,26 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
   /** The file field is made anew for each next files. */
   const [round, setRound] = useState(0);
   const [faults, setFaults] = useState<{ name: string; error: unknown }[]>([]);
+  const [previews, setPreviews] = useState<Record<number, Preview>>({});
+  const looked = useCallback(
+    (upload: number, preview: Preview) => setPreviews((all) => ({ ...all, [upload]: preview })),
+    [],
+  );
+  const ready = waiting
+    .filter((w) => previews[w.upload] && lackingOf(w, previews[w.upload]!).length === 0)
+    .toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
+  const [start, { error: startProblem, isLoading: starting }] = useStartImportMutation();
+  const started = (upload: number, job: number): void => {
+    setWaiting((all) => all.filter((w) => w.upload !== upload));
+    setOutcomes((all) => [job, ...all].slice(0, MOST_OUTCOMES));
+  };
+  const takeAll = async (): Promise<void> => {
+    for (const file of ready) {
+      const { data } = await start(importOf(file, previews[file.upload]!));
+      if (!data) return;
+      started(file.upload, data.id);
+    }
+  };
   const [documents, setDocuments] = useState<string[]>([]);
   const takeDocument = useOwnDocuments();
   const [send, { isLoading }] = usePreviewImportMutation();
@@ -138,17 +171,34 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
           <ProblemNote error={error} kept={`Nothing of “${name}” was taken in.`} />
         </Box>
       ))}
+      {waiting.length > 1 && (
+        <Flex mt="3" gap="3" align="center" fontSize="13px" wrap="wrap">
+          <Button
+            size="sm"
+            colorPalette="aubergine"
+            disabled={ready.length === 0 || starting}
+            onClick={() => void takeAll()}
+          >
+            Take{' '}
+            {ready.length === waiting.length
+              ? `all ${waiting.length} files`
+              : `${ready.length} of ${waiting.length} files`}{' '}
+            in
+          </Button>
+          <Text color="inkSoft">In the order in which they stand on each other: listings first.</Text>
+          <ProblemNote error={startProblem} kept="That file and those after it still wait." />
+        </Flex>
+      )}
       {waiting.map((file) => (
         <WaitingFile
+          short={waiting.length > 1}
+          onLooked={looked}
           key={file.upload}
           waiting={file}
           marketplaceName={marketplaces.find((m) => m.id === file.marketplace)?.name ?? file.marketplace}
           onChange={(changed) => setWaiting((all) => all.map((w) => (w.upload === changed.upload ? changed : w)))}
           onPutAway={() => setWaiting((all) => all.filter((w) => w.upload !== file.upload))}
-          onStarted={(id) => {
-            setWaiting((all) => all.filter((w) => w.upload !== file.upload));
-            setOutcomes((all) => [id, ...all].slice(0, MOST_OUTCOMES));
-          }}
+          onStarted={(id) => started(file.upload, id)}
         />
       ))}
       {outcomes.map((id) => (

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import type { ImportKind, Preview } from '@kettle/contract/sources';
 import { useLookAtUploadMutation, useStartImportMutation } from '../../ground/api/sources.ts';
 import { count } from '../../ground/ui/format.ts';
@@ -29,16 +29,32 @@ interface WaitingProps {
   onChange: (waiting: Waiting) => void;
   onPutAway: () => void;
   onStarted: (job: number) => void;
+  /** Called with each answer, so that all that wait can be taken in at once. */
+  onLooked: (upload: number, preview: Preview) => void;
+  /** Several wait: each shows in short first. */
+  short: boolean;
 }
 
-/** A file that waits to be taken in: looked at anew whenever its kind or sheet changes, or when one comes back to it. */
+/** A file that waits to be taken in: looked at anew whenever what is set for it changes, or when one comes back to it. */
 export const WaitingFile = (props: WaitingProps) => {
-  const { waiting, onPutAway } = props;
-  const { upload, marketplace, kind, sheet } = waiting;
-  const [look, { data, error }] = useLookAtUploadMutation();
+  const { waiting, onPutAway, onLooked } = props;
+  const { upload, marketplace, kind, sheet, mapping, dates } = waiting;
+  const [look, { error, isLoading }] = useLookAtUploadMutation();
+  /** The last answer stays while the next is on its way. */
+  const [seen, setSeen] = useState<{ of: string; preview: Preview } | null>(null);
+  const of = `${kind}/${sheet}`;
   useEffect(() => {
-    void look({ params: { marketplace, kind, upload }, body: { sheet } });
-  }, [look, marketplace, kind, upload, sheet]);
+    let gone = false;
+    const asked = { sheet, ...(mapping && { mapping: chosenOf(mapping) }), ...(dates && { dates }) };
+    void look({ params: { marketplace, kind, upload }, body: asked }).then(({ data }) => {
+      if (gone || !data) return;
+      setSeen({ of: `${kind}/${sheet}`, preview: data });
+      onLooked(upload, data);
+    });
+    return () => {
+      gone = true;
+    };
+  }, [look, onLooked, marketplace, kind, upload, sheet, mapping, dates]);
   if (error)
     return (
       <Box mt="4" fontSize="13px">
@@ -48,41 +64,57 @@ export const WaitingFile = (props: WaitingProps) => {
         </Button>
       </Box>
     );
-  if (!data)
+  if (seen?.of !== of)
     return (
       <Text mt="4" fontSize="13px" color="inkSoft">
         Looking through the file …
       </Text>
     );
-  return <MappingStep key={`${kind}/${sheet}`} {...props} preview={data} />;
+  return <MappingStep key={of} {...props} preview={seen.preview} looking={isLoading} />;
 };
+
+/** Columns that are chosen; a field that is not in the file is left out. */
+const chosenOf = (mapping: Record<string, string>): Record<string, string> =>
+  Object.fromEntries(Object.entries(mapping).filter(([, column]) => column !== ''));
+
+/** What a file is called where its rows state figures, unless it was said otherwise. */
+const sourceOf = (waiting: Waiting, preview: Preview): string => waiting.source ?? preview.name.replace(/\.\w+$/, '');
+
+export const lackingOf = (waiting: Waiting, preview: Preview): Preview['fields'] => {
+  const mapping = waiting.mapping ?? preview.mapping;
+  return preview.fields.filter((f) => f.required && !mapping[f.key]);
+};
+
+/** What is sent to take a file in as it is set. */
+export const importOf = (waiting: Waiting, preview: Preview) => ({
+  params: { marketplace: waiting.marketplace, kind: waiting.kind },
+  body: {
+    upload: preview.upload,
+    mapping: chosenOf(waiting.mapping ?? preview.mapping),
+    source: sourceOf(waiting, preview),
+    sheet: waiting.sheet,
+    ...(waiting.dates && { dates: waiting.dates }),
+  },
+});
 
 const MappingStep = ({
   waiting,
   marketplaceName,
   preview,
+  looking,
+  short,
   onChange,
   onPutAway,
   onStarted,
-}: WaitingProps & { preview: Preview }) => {
-  const { marketplace, kind } = waiting;
+}: WaitingProps & { preview: Preview; looking: boolean }) => {
+  const { kind } = waiting;
   const mapping = waiting.mapping ?? preview.mapping;
-  const source = waiting.source ?? preview.name.replace(/\.\w+$/, '');
+  const source = sourceOf(waiting, preview);
   const dates = waiting.dates ?? '';
   const setMapping = (changed: Record<string, string>): void => onChange({ ...waiting, mapping: changed });
   const [start, { error, isLoading }] = useStartImportMutation();
   const go = async (): Promise<void> => {
-    const chosen = Object.fromEntries(Object.entries(mapping).filter(([, column]) => column !== ''));
-    const result = await start({
-      params: { marketplace, kind },
-      body: {
-        upload: preview.upload,
-        mapping: chosen,
-        source,
-        sheet: waiting.sheet,
-        ...(dates !== '' && { dates }),
-      },
-    });
+    const result = await start(importOf(waiting, preview));
     if (result.data) onStarted(result.data.id);
   };
   const hasDates = preview.fields.some((f) => DATES.has(f.key) && mapping[f.key]);
@@ -91,16 +123,25 @@ const MappingStep = ({
     const { mapping: _, ...rest } = waiting;
     onChange({ ...rest, ...change });
   };
-  const lacking = preview.fields.filter((f) => f.required && !mapping[f.key]);
+  const lacking = lackingOf(waiting, preview);
+  const understood = new Map(preview.understood.map((u) => [u.key, u]));
+  const doubtful = lacking.length > 0 || preview.check.refused > 0 || preview.understood.some((u) => u.leftOut > 0);
+  const [turned, setOpen] = useState<boolean | null>(null);
+  const open = turned ?? (!short || doubtful);
   return (
-    <Box mt="4" bg="paper" borderWidth="1px" borderColor="rule" borderRadius="l1" p="4" fontSize="13px">
+    <Box mt="4" bg="paper" borderWidth="1px" borderColor="rule" borderRadius="l1" px="4" py="3" fontSize="13px">
       <Flex gap="3" align="flex-end" wrap="wrap">
-        <Text flex="1" minW="260px">
-          <b>{preview.name}</b> for {marketplaceName}: {count(preview.rows)} rows, {preview.columns.length} columns.{' '}
-          {preview.remembered
-            ? 'The columns are as they were set for an earlier file like it.'
-            : 'Check which column is what.'}
-        </Text>
+        <Box flex="1" minW="260px" alignSelf="center">
+          <Text>
+            <b>{preview.name}</b> for {marketplaceName}: {count(preview.rows)} rows, {preview.columns.length} columns.{' '}
+            {preview.remembered
+              ? 'The columns are as they were set for an earlier file like it.'
+              : doubtful
+                ? 'Check which column is what.'
+                : ''}
+          </Text>
+          <CheckWords check={preview.check} rows={preview.rows} />
+        </Box>
         {preview.sheets.length > 1 && (
           <LabelledChoice
             label="Sheet"
@@ -117,11 +158,16 @@ const MappingStep = ({
           onChange={(value) => turnTo({ kind: value as ImportKind })}
           options={IMPORT_KINDS}
         />
-        <Button size="sm" variant="outline" onClick={onPutAway}>
+        {short && (
+          <Button size="sm" variant="outline" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {open ? 'Hide columns' : 'Columns'}
+          </Button>
+        )}
+        <Button size="sm" variant="outline" aria-label={`Put ${preview.name} away`} onClick={onPutAway}>
           Put away
         </Button>
       </Flex>
-      <Box mt="3">
+      <Box mt="3" hidden={!open}>
         <PlainTable
           label="Columns of the file"
           rows={preview.fields}
@@ -161,6 +207,7 @@ const MappingStep = ({
             {
               head: 'In its first rows',
               align: 'left',
+              width: '26%',
               cell: (f) => (
                 <Box as="span" color="inkSoft">
                   {mapping[f.key]
@@ -173,10 +220,15 @@ const MappingStep = ({
                 </Box>
               ),
             },
+            {
+              head: 'Understood as',
+              align: 'left',
+              cell: (f) => <Understood of={understood.get(f.key)} />,
+            },
           ]}
         />
       </Box>
-      <Flex mt="3" gap="3" align="flex-end" wrap="wrap">
+      <Flex hidden={!open} mt="3" gap="3" align="flex-end" wrap="wrap">
         <label>
           Source, as it will be named beside stated figures
           <Input
@@ -207,7 +259,7 @@ const MappingStep = ({
         <Button
           size="sm"
           colorPalette="aubergine"
-          loading={isLoading}
+          loading={isLoading || looking}
           disabled={lacking.length > 0 || source.trim() === ''}
           onClick={() => void go()}
         >
@@ -216,6 +268,40 @@ const MappingStep = ({
         {lacking.length > 0 && <Text color="brick">■ Still needed: {lacking.map((f) => f.name).join(', ')}.</Text>}
       </Flex>
       <ProblemNote error={error} kept="The file and the columns are as you set them." />
+    </Box>
+  );
+};
+
+/** What the first cells of a column come to, and how many of all cells would be left out. */
+const Understood = ({ of }: { of: Preview['understood'][number] | undefined }) =>
+  of ? (
+    <>
+      {of.samples.join(' · ').slice(0, 120)}
+      {of.leftOut > 0 && (
+        <Text as="span" display="block" color="saffron">
+          ▲ {count(of.leftOut)} {of.leftOut === 1 ? 'cell' : 'cells'} left out: {of.reason}
+        </Text>
+      )}
+    </>
+  ) : null;
+
+/** What the rows come to as a whole. */
+const CheckWords = ({ check, rows }: { check: Preview['check']; rows: number }) => {
+  if (check.rows === 0) return null;
+  const of = check.rows < rows ? `Of the first ${count(check.rows)} rows` : `Of ${count(rows)} rows`;
+  const said = [
+    ...(check.refused > 0 ? [`${count(check.refused)} would be refused`] : []),
+    ...(check.repeated > 0 ? [`${count(check.repeated)} repeat an earlier one; the later counts`] : []),
+    ...(check.converted > 0 ? [`${count(check.converted)} sums would be converted by your rates`] : []),
+  ];
+  return (
+    <Box mt="1" color={check.refused > 0 ? 'saffron' : 'verdigris'}>
+      {said.length === 0 ? `● ${of} all can be taken in.` : `▲ ${of} ${said.join(', ')}.`}
+      {check.reasons.map((reason) => (
+        <Text key={reason} color="inkSoft">
+          {reason}
+        </Text>
+      ))}
     </Box>
   );
 };

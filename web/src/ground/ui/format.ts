@@ -7,9 +7,10 @@ export const NONE = '—';
 
 const numbers = new Map<string, Intl.NumberFormat>();
 const formatter = (options: Intl.NumberFormatOptions): Intl.NumberFormat => {
+  // What rounds to nought has no sign.
   const key = JSON.stringify(options);
   let found = numbers.get(key);
-  if (!found) numbers.set(key, (found = new Intl.NumberFormat('en-GB', options)));
+  if (!found) numbers.set(key, (found = new Intl.NumberFormat('en-GB', { signDisplay: 'negative', ...options })));
   return found;
 };
 

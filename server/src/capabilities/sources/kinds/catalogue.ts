@@ -350,6 +350,7 @@ export const listingsKind: Kind<ListingFact> = {
   estimated: true,
   from: listingFrom,
   dayOf: (r) => r.day,
+  keyOf: (r) => `${r.code}/${r.day}`,
   put: async (at, rows) => {
     const sums = gatheredOf(at);
     sums.rows += rows.length;
@@ -392,6 +393,7 @@ export const readingsKind: Kind<DayFact> = {
     return fact;
   },
   dayOf: (r) => r.day,
+  keyOf: (r) => `${r.code}/${r.day}/${r.source}`,
   put: async (at, rows) => {
     const { known, homeless } = await partByHome(at, rows);
     if (!at.again) await keepBaseOf(at, known);

@@ -47,6 +47,8 @@ export interface Kind<R extends Fact> {
   estimated: boolean;
   from: (fields: FieldsOfRow, market: Market) => Omit<R, 'line'>;
   dayOf: (row: R) => string | null;
+  /** Of two rows with the same key the later counts. */
+  keyOf: (row: R) => string;
   /** Puts rows in; answers with those of listings that are not there, and how many were there already. */
   put: (at: Putting, rows: readonly R[]) => Promise<{ homeless: readonly R[]; known?: number }>;
   /** After the last rows, with the sentences that are to be said. */

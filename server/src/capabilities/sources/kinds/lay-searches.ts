@@ -235,6 +235,7 @@ const putNiches = async (
   ))
     groups.set(name, [...(groups.get(name) ?? []), ...members]);
   const names = [...groups.keys()];
+  await renameNiches(db, market, groups, ids);
   await db
     .delete(niches)
     .where(and(eq(niches.marketplaceId, market.id), ...(names.length > 0 ? [notInArray(niches.name, names)] : [])));
@@ -260,6 +261,36 @@ const putNiches = async (
     ...names.map((name) => [plainName(name), nicheIds.get(name)!] as const),
   ]);
   return (name) => byName.get(plainName(name));
+};
+
+/** A niche most of whose terms stand under a new name now goes on under it: what shows it finds it by its number. */
+const renameNiches = async (
+  db: Session['db'],
+  market: Market,
+  groups: ReadonlyMap<string, readonly string[]>,
+  ids: ReadonlyMap<string, number>,
+): Promise<void> => {
+  const groupOf = new Map([...groups].flatMap(([name, members]) => members.map((m) => [ids.get(m)!, name] as const)));
+  const there = await db
+    .select({ id: niches.id, name: niches.name, term: nicheTerms.termId })
+    .from(niches)
+    .leftJoin(nicheTerms, eq(nicheTerms.nicheId, niches.id))
+    .where(eq(niches.marketplaceId, market.id));
+  const taken = new Set(there.map((n) => n.name.toLowerCase()));
+  const members = new Map<number, { name: string; terms: number[] }>();
+  for (const { id, name, term } of there) {
+    const niche = members.get(id) ?? { name, terms: [] };
+    members.set(id, niche);
+    if (term !== null) niche.terms.push(term);
+  }
+  for (const [id, { name, terms }] of members) {
+    if (groups.has(name)) continue;
+    const now = terms.flatMap((t) => groupOf.get(t) ?? []);
+    const most = now.find((n) => 2 * now.filter((other) => other === n).length > terms.length);
+    if (most === undefined || taken.has(most.toLowerCase())) continue;
+    taken.add(most.toLowerCase());
+    await db.update(niches).set({ name: most }).where(eq(niches.id, id));
+  }
 };
 
 const categoriesOf = async (db: Session['db'], ids: readonly number[]): Promise<Map<number, number>> => {

@@ -27,6 +27,7 @@ export const countsKind: Kind<CountFact> = {
     return { code, day, stock, seller: fields.text('seller', 120) };
   },
   dayOf: (r) => r.day,
+  keyOf: (r) => `${r.code}/${r.day}`,
   put: async (at, rows) => {
     const { known, homeless } = await partByHome(at, rows);
     if (!at.again && known.length > 0) {
@@ -85,6 +86,7 @@ export const monthsKind: Kind<MonthFact> = {
     return fact;
   },
   dayOf: (r) => r.month,
+  keyOf: (r) => `${r.code}/${r.month}`,
   put: async (at, rows) => {
     const { known, homeless } = await partByHome(at, rows);
     const later = (c: string): [string, string] => [c, `coalesce(values(\`${c}\`), \`${c}\`)`];
@@ -127,6 +129,7 @@ export const reviewsKind: Kind<ReviewFact> = {
     };
   },
   dayOf: (r) => r.day,
+  keyOf: (r) => JSON.stringify([r.code, r.day, r.stars, r.title, r.body]),
   put: async (at, rows) => {
     const { known, homeless } = await partByHome(at, rows);
     // Only this transaction's own rows are counted: another process may take reviews in at the same time.

@@ -54,6 +54,7 @@ export const termsKind: Kind<TermFact> = {
     };
   },
   dayOf: (r) => r.told.from,
+  keyOf: (r) => `${r.code}/${r.told.span}/${r.told.from}`,
   put: () => Promise.resolve({ homeless: [] }),
   end: layAll,
   relay: layAll,
@@ -82,6 +83,7 @@ export const positionsKind: Kind<PositionFact> = {
     return fact;
   },
   dayOf: (r) => r.day,
+  keyOf: (r) => `${r.code}/${r.term}/${r.day}`,
   put: async (at, rows) => ({ homeless: (await partByHome(at, rows)).homeless }),
   end: layAll,
   relay: layAll,
@@ -101,6 +103,7 @@ export const clicksKind: Kind<ClickFact> = {
     return { code: codeFrom(fields), niche, day, share: fields.needed(shareFrom(fields, 'share'), 'share') };
   },
   dayOf: (r) => r.day,
+  keyOf: (r) => `${r.code}/${r.niche}/${r.day}`,
   put: async (at, rows) => ({ homeless: (await partByHome(at, rows)).homeless }),
   end: layAll,
   relay: layAll,

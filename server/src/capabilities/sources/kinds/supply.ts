@@ -39,6 +39,7 @@ export const ratesKind: Kind<RateFact> = {
     return { code: named, day, rate: given };
   },
   dayOf: (r) => r.day,
+  keyOf: (r) => `${r.code}/${r.day}`,
   put: async (at, rows) => {
     await putRates(at, rows);
     return { homeless: [] };
@@ -107,6 +108,7 @@ export const quotesKind: Kind<QuoteFact> = {
     };
   },
   dayOf: (r) => r.day,
+  keyOf: (r) => `${r.code}/${r.supplier.toLowerCase()}/${r.day}/${r.minimum}`,
   put: async (at, rows) => {
     const { known, homeless } = await partByHome(at, rows);
     const ids = await supplierIds(at, known);
