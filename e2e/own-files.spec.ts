@@ -114,7 +114,7 @@ test('the whole job on the sample files: all dropped at once, a scored candidate
   const quotes = page.getByRole('table', { name: 'Suppliers’ quotes' });
   await expect(quotes.getByRole('row')).toHaveCount(5);
   await quotes.getByRole('button', { name: 'Use the quote of Two Weirs from 1000 pieces' }).click();
-  await expect(page.getByRole('textbox', { name: 'Unit cost' })).not.toHaveValue('');
+  await expect(page.getByRole('textbox', { name: 'Unit cost EUR' })).not.toHaveValue('');
   await checkAccess(page);
   await page.goto(own('/sample-lane/shortlist'));
   await expect(page.getByRole('table').getByRole('row')).toHaveCount(2);

@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises';
 import { and, asc, desc, eq, gte, inArray, sql } from 'drizzle-orm';
 import { BrandNames } from '@kettle/core/demand/brand-terms';
 import { courseOf, type Course } from '@kettle/core/demand/course';
@@ -86,15 +87,20 @@ export class DemandIndexes {
     this.db = db;
   }
 
-  /** The index to answer from, and whether a newer one is on its way. */
-  async of(market: Market): Promise<{ index: DemandIndex; behind: boolean }> {
+  /**
+   * The index to answer from, and whether a newer one is on its way.
+   * @param patience milliseconds that the newer one is waited for
+   */
+  async of(market: Market, patience = 0): Promise<{ index: DemandIndex; behind: boolean }> {
     const have = this.ready.get(market.id);
     if (have?.version === versionOf(market)) return { index: have, behind: false };
     const making = this.make(market);
     if (!have) return { index: await making, behind: false };
     // A failure shows with the next request that has to wait; until then the old one answers.
     making.catch(() => {});
-    return { index: have, behind: true };
+    if (patience === 0) return { index: have, behind: true };
+    const newer = await Promise.race([making.catch(() => null), setTimeout(patience, null, { ref: false })]);
+    return newer ? { index: newer, behind: false } : { index: have, behind: true };
   }
 
   private make(market: Market): Promise<DemandIndex> {

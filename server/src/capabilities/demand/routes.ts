@@ -20,6 +20,8 @@ import { shelfOf } from './shelf.ts';
 import { demandTable } from './tables.ts';
 
 const PAGE = 100;
+/** A sheet is not asked for again by itself, as the list is: it rather waits a moment for what is newest. */
+const SHEET_WAITS_MS = 1500;
 
 export const serveDemand = (app: Express, { database, demand: indexes }: Ground & { demand: DemandIndexes }): void => {
   const { db } = database;
@@ -70,11 +72,11 @@ export const serveDemand = (app: Express, { database, demand: indexes }: Ground 
   });
   serve(app, demand.niche, async ({ params, query }) => {
     const here = await market(params.marketplace);
-    return nicheSheet(db, here, (await indexes.of(here)).index, params.id, query.share);
+    return nicheSheet(db, here, (await indexes.of(here, SHEET_WAITS_MS)).index, params.id, query.share);
   });
   serve(app, demand.term, async ({ params }) => {
     const here = await market(params.marketplace);
-    return termSheet(db, here, (await indexes.of(here)).index, params.id);
+    return termSheet(db, here, (await indexes.of(here, SHEET_WAITS_MS)).index, params.id);
   });
   serve(app, demand.shelf, async ({ params, query }) => {
     const here = await market(params.marketplace);
