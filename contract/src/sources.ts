@@ -10,13 +10,24 @@ export const Marketplace = Type.Object({
   currency: Type.String(),
   measures: Type.Union([Type.Literal('imperial'), Type.Literal('metric')]),
   host: Type.String(),
+  country: Type.String({ description: 'ISO 3166-1 code; empty where it was not said.' }),
+  vat: Nullable(Type.Number({ description: 'Value-added tax that prices contain, 0–1.' })),
+  addressPattern: Type.String({ description: 'Address of a listing with {code} in it; empty for none.' }),
   today: Day,
   simulated: Type.Boolean({ description: 'The clock is the hob’s, not the real one.' }),
   readUpTo: Nullable(Day),
   listings: Type.Integer(),
   candidates: Type.Integer(),
   shortlisted: Type.Integer(),
-  schedules: Type.Array(Type.Object({ id: Id, name: Type.String(), validFrom: Day, source: Type.String() })),
+  schedules: Type.Array(
+    Type.Object({
+      id: Id,
+      name: Type.String(),
+      validFrom: Day,
+      source: Type.String(),
+      vat: Type.Number({ description: 'The value-added tax it reckons with, 0–1.' }),
+    }),
+  ),
   curves: Type.Integer(),
   removed: Type.Integer({ description: 'Listings that were removed and can be put back.' }),
 });
@@ -47,6 +58,15 @@ export const NewMarketplace = Type.Object(
   },
   { additionalProperties: false },
 );
+
+export const MarketplaceFacts = Type.Object({
+  name: Type.String({ minLength: 2, maxLength: 80, pattern: '\\S' }),
+  measures: Type.Union([Type.Literal('imperial'), Type.Literal('metric')]),
+  country: Type.String({ pattern: '^([A-Z]{2})?$' }),
+  vat: Nullable(Type.Number({ minimum: 0, maximum: 1 })),
+  addressPattern: Type.String({ maxLength: 300 }),
+});
+export type MarketplaceFacts = Static<typeof MarketplaceFacts>;
 
 export const ImportKind = Type.Union([
   Type.Literal('listings'),
@@ -137,6 +157,39 @@ export const sources = {
     body: NewMarketplace,
     reply: Type.Object({ id: MarketplaceId }),
   }),
+  changeMarketplace: route(
+    'patch',
+    '/api/marketplaces/{marketplace}',
+    'Changes what is said of a marketplace; what another window has changed meanwhile is not overwritten.',
+    {
+      params: inMarketplace,
+      body: Type.Object(
+        {
+          set: Type.Partial(MarketplaceFacts, { additionalProperties: false }),
+          was: Type.Partial(MarketplaceFacts, { additionalProperties: false }),
+        },
+        { additionalProperties: false },
+      ),
+      reply: Done,
+    },
+  ),
+  changeCategory: route(
+    'patch',
+    '/api/marketplaces/{marketplace}/categories/{id}',
+    'Renames a category with all below it, joins it to another (its listings go there), or says that it is gated.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId, id: Id }),
+      body: Type.Object(
+        {
+          name: Type.Optional(Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' })),
+          into: Type.Optional(Id),
+          gated: Type.Optional(Type.Boolean()),
+        },
+        { additionalProperties: false, minProperties: 1 },
+      ),
+      reply: Type.Object({ id: Id }),
+    },
+  ),
   removeMarketplace: route('delete', '/api/marketplaces/{marketplace}', 'Removes a marketplace; it can be put back.', {
     params: inMarketplace,
     reply: Done,

@@ -56,7 +56,7 @@ describe('texts made to take long', () => {
       copyKey(cleanText(odd));
       looksEnglish(odd);
       numberFromText(odd.slice(0, 2000));
-      codesFromText(odd, 'quayside.example');
+      codesFromText(odd, { host: 'quayside.example', addressPattern: 'https://quayside.example/l/{code}' });
       pageCraft({ title: odd, pictures: 1, bullets: [odd], description: odd });
     }
   });

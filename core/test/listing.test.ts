@@ -1,6 +1,6 @@
 import { FLAGS, type FlagKey } from '../src/documents/flag-rules.ts';
 import { pageCraft } from '../src/listing-page/page-craft.ts';
-import { codesFromText } from '../src/listing/codes.ts';
+import { addressOfListing, codesFromText } from '../src/listing/codes.ts';
 import {
   flagBit,
   flagBits,
@@ -13,19 +13,44 @@ import {
 import { stemOf, wordsOf } from '../src/listing/words.ts';
 
 describe('pasted codes', () => {
+  const AT = { host: 'quayside.example', addressPattern: '' };
   test('one a line, with commas, blanks, in addresses, twice: each once, in order', () => {
     const { codes, rest } = codesFromText(
       'qs0049g9\nQS004AH0, https://quayside.example/l/QS003PX0?ref=1;QS0049G9\n\thttps://www.quayside.example/QS003QY1/',
-      'quayside.example',
+      AT,
     );
     expect(codes).toEqual(['QS0049G9', 'QS004AH0', 'QS003PX0', 'QS003QY1']);
     expect(rest).toEqual([]);
   });
   test('what is no code is handed back as typed: words, another site, addresses that are none', () =>
+    expect(codesFromText('hello <b>QS1</b> https://elsewhere.example/QS0049G9 https:// 12', AT)).toEqual({
+      codes: [],
+      rest: ['hello', '<b>QS1</b>', 'https://elsewhere.example/QS0049G9', 'https://', '12'],
+    }));
+  test('codes of other programs, with signs, short, or without a digit when in capitals', () =>
+    expect(codesFromText('hl_003px0.40 A1 C/3#X KETTLE-BLACK Kettle kettle-black', AT)).toEqual({
+      codes: ['HL_003PX0.40', 'A1', 'C/3#X', 'KETTLE-BLACK'],
+      rest: ['Kettle', 'kettle-black'],
+    }));
+  test('in addresses, where the marketplace’s pattern has the code; others by the end of their path', () => {
+    const at = { host: 'lane.example', addressPattern: 'https://www.lane.example/goods/{code}/view' };
     expect(
-      codesFromText('hello <b>QS1</b> https://elsewhere.example/QS0049G9 https:// 12', 'quayside.example'),
-    ).toEqual({ codes: [], rest: ['hello', '<b>QS1</b>', 'https://elsewhere.example/QS0049G9', 'https://', '12'] }));
-  test('nothing is nothing', () => expect(codesFromText(' \n ', 'x.example')).toEqual({ codes: [], rest: [] }));
+      codesFromText(
+        'https://lane.example/goods/hl_1.2/view?x=1 http://www.lane.example/goods/C%2F3%23X/view https://lane.example/other/AB12 https://lane.example/goods//view https://else.example/goods/AB12/view',
+        at,
+      ),
+    ).toEqual({
+      codes: ['HL_1.2', 'C/3#X', 'AB12'],
+      rest: ['https://lane.example/goods//view', 'https://else.example/goods/AB12/view'],
+    });
+    expect(codesFromText('https://lane.example/i?id=QS-1&y=2', { host: '', addressPattern: 'https://lane.example/i?id={code}' }).codes).toEqual(['QS-1']); // prettier-ignore
+  });
+  test('an address is made of the pattern, or there is none', () => {
+    expect(addressOfListing('https://lane.example/i?id={code}', 'C/3#X')).toBe('https://lane.example/i?id=C%2F3%23X');
+    for (const odd of ['', 'javascript:alert({code})', 'https://lane.example/'])
+      expect(addressOfListing(odd, 'A1')).toBeNull();
+  });
+  test('nothing is nothing', () => expect(codesFromText(' \n ', AT)).toEqual({ codes: [], rest: [] }));
 });
 
 describe('flags and traits', () => {

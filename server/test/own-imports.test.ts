@@ -532,3 +532,81 @@ describe('suppliers’ quotes', () => {
     expect(await quotes()).toHaveLength(3);
   });
 });
+
+describe('what is said of a marketplace of one’s own', () => {
+  test('name, country, measures, tax and addresses are changed; what another window changed is not overwritten', async () => {
+    const id = await marketplace();
+    await importCsv(program, id, 'listings', MARCH);
+    const change = (set: object, was: object = {}) => program.call('PATCH', `/api/marketplaces/${id}`, { set, was });
+    const facts = {
+      name: `Kai ${id}`,
+      measures: 'imperial',
+      country: 'DE',
+      vat: 0.19,
+      addressPattern: 'https://kai.example/i/{code}/x',
+    };
+    expect((await change(facts, { country: '' })).status).toBe(200);
+    const { json } = await program.call<{ marketplaces: { id: string }[] }>('GET', '/api/marketplaces');
+    expect(json.marketplaces.find((m) => m.id === id)).toMatchObject({
+      ...facts,
+      host: 'kai.example',
+      currency: 'EUR',
+    });
+    expect(await change({ country: 'FR' }, { country: '' })).toMatchObject({
+      status: 409,
+      json: { type: '/problems/stale', current: { country: 'DE' } },
+    });
+    for (const odd of [
+      { country: 'ZZ' },
+      { addressPattern: 'javascript:alert({code})' },
+      { addressPattern: 'https://{code}.example/' },
+      { addressPattern: 'https://kai.example/' },
+      { vat: 19 },
+      { currency: 'USD' },
+    ])
+      expect([odd, (await change(odd)).status]).toEqual([odd, 422]);
+    // Addresses that are pasted are understood by the pattern.
+    const { json: made } = await program.call<{ id: number }>('POST', `/api/marketplaces/${id}/candidates`, { name: 'One', anchor: 'A1', rivals: [] }); // prettier-ignore
+    const added = await program.call<{ added: string[] }>('POST', `/api/candidates/${made.id}/line-up`, { text: 'https://kai.example/i/A2/x' }); // prettier-ignore
+    expect(added.json.added).toEqual(['A2']);
+  });
+
+  test('categories are renamed and joined; files that name the old paths mean the new ones, taken back or in', async () => {
+    const id = await marketplace();
+    const at = `/api/marketplaces/${id}`;
+    await importCsv(program, id, 'listings', MARCH);
+    const tree = async (): Promise<string[]> =>
+      (await program.call<{ path: string; listings: number }[]>('GET', `${at}/categories`)).json.map(
+        (c) => `${c.path}: ${c.listings}`,
+      );
+    const idOf = async (path: string): Promise<number> =>
+      (await program.call<{ path: string; id: number }[]>('GET', `${at}/categories`)).json.find((c) => c.path === path)!.id; // prettier-ignore
+    const change = async (path: string, how: object) =>
+      (await program.call('PATCH', `${at}/categories/${await idOf(path)}`, how)).status;
+    expect(await tree()).toEqual(['Kitchen: 2', 'Kitchen › Kettles: 1', 'Kitchen › Scales: 1']);
+    expect(await change('Kitchen', { name: 'Küche' })).toBe(200);
+    expect(await tree()).toEqual(['Küche: 2', 'Küche › Kettles: 1', 'Küche › Scales: 1']);
+    await importCsv(program, id, 'listings', APRIL);
+    expect(await tree()).toEqual(['Küche: 3', 'Küche › Kettles: 1', 'Küche › Scales: 1', 'Küche › Tins: 1']);
+    expect(await change('Küche › Tins', { into: await idOf('Küche › Kettles') })).toBe(200);
+    expect(await tree()).toEqual(['Küche: 3', 'Küche › Kettles: 2', 'Küche › Scales: 1']);
+    // A renaming to a name that is there joins the two; back again it is a category of its own with all of them.
+    expect(await change('Küche › Scales', { name: 'Kettles' })).toBe(200);
+    expect(await tree()).toEqual(['Küche: 3', 'Küche › Kettles: 3']);
+    expect(await change('Küche › Kettles', { name: 'Scales' })).toBe(200);
+    expect(await tree()).toEqual(['Küche: 3', 'Küche › Scales: 3']);
+    for (const kind of ['take-back', 'take-again'] as const) expect((await changeOf(id, kind)).state).toBe('done');
+    expect(await tree()).toEqual(['Küche: 3', 'Küche › Scales: 3', 'Without category: 0']);
+    expect(await change('Küche', { gated: true })).toBe(200);
+    for (const [odd, status] of [
+      [{ into: await idOf('Küche › Scales') }, 422],
+      [{ name: 'a › b' }, 422],
+      [{ into: 999_999 }, 404],
+      [{}, 422],
+    ] as const)
+      expect([odd, await change('Küche', odd)]).toEqual([odd, status]);
+  });
+});
+/** The newest import of listings, taken back or in again. */
+const changeOf = async (id: string, how: 'take-back' | 'take-again'): Promise<Job> =>
+  change((await kept(id)).find((i) => i.kind === 'listings')!.id, how);

@@ -5,7 +5,11 @@ import * as schema from '../../ground/db/schema.ts';
 /** Kept for a moment, or made anew by each process: no part of a workspace's own. */
 const PASSING = new Set(['jobs', 'uploads', 'upload_pieces', 'workspace']);
 /** Columns that hold another row's number without a reference that the database knows of. */
-const LOOSE: Readonly<Record<string, string>> = { import_id: 'imports', family_id: 'listings' };
+const LOOSE: Readonly<Record<string, string>> = {
+  import_id: 'imports',
+  family_id: 'listings',
+  merged_into: 'categories',
+};
 
 export interface ArchiveColumn {
   name: string;

@@ -208,7 +208,7 @@ export const addNote = async (db: Db, id: number, text: string): Promise<void> =
 export const addToLineUp = async (database: Database, id: number, text: string): Promise<Added> => {
   const { db } = database;
   const { candidate, market } = await candidateRow(db, id);
-  const { codes, rest } = codesFromText(text, market.host);
+  const { codes, rest } = codesFromText(text, market);
   const known = await idsByCode(db, market.id, codes);
   const there = new Set(await lineUpIds(db, id));
   const fresh = codes.filter((c) => known.has(c) && !there.has(known.get(c)!));

@@ -6,6 +6,8 @@ import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { categoryTree } from '../sources/categories.ts';
 import { binListings, binMarketplace, restoreListings, restoreMarketplace } from './bin.ts';
+import { changeMarketplace } from './facts.ts';
+import { changeCategory } from './category-changes.ts';
 import { scheduleById, takeSchedule } from './schedules.ts';
 import { addMarketplace, marketplacesReply, workspaceKind } from './service.ts';
 
@@ -18,6 +20,13 @@ export const serveMarketplaces = (app: Express, ground: Ground): void => {
   });
   serve(app, routes.marketplaces, () => marketplacesReply(db, outside.templates));
   serve(app, routes.addMarketplace, async ({ body }) => ({ id: await addMarketplace(ground, body) }));
+  serve(app, routes.changeMarketplace, async ({ params, body }) => {
+    await changeMarketplace(database, await marketOf(db, params.marketplace), body);
+    return { ok: true as const };
+  });
+  serve(app, routes.changeCategory, async ({ params, body }) =>
+    changeCategory(ground, await marketOf(db, params.marketplace), params.id, body),
+  );
   serve(app, routes.removeMarketplace, async ({ params }) => {
     await binMarketplace(db, await marketOf(db, params.marketplace));
     return { ok: true as const };

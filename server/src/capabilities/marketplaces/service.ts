@@ -36,6 +36,7 @@ export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
         name: feeSchedules.name,
         validFrom: feeSchedules.validFrom,
         source: feeSchedules.source,
+        vat: sql<number>`json_value(${feeSchedules.document}, '$.vat.rate')`.mapWith(Number),
       })
       .from(feeSchedules)
       .orderBy(feeSchedules.validFrom),
@@ -43,20 +44,14 @@ export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
   ]);
   const of = <T extends { id: string }>(list: readonly T[], id: string): T | undefined => list.find((x) => x.id === id);
   return rows.map((row) => {
-    const { id, name, currency, measures, host, today, simulated, readUpTo } = asMarket(row);
+    const { dataVersion: _, demandVersion: __, ...market } = asMarket(row);
+    const { id } = market;
     return {
-      id,
-      name,
-      currency,
-      measures,
-      host,
-      today,
-      simulated,
-      readUpTo,
+      ...market,
       listings: of(listingCounts, id)?.n ?? 0,
       candidates: of(candidateCounts, id)?.n ?? 0,
       shortlisted: of(candidateCounts, id)?.short ?? 0,
-      schedules: schedules.filter((s) => s.market === id).map(({ market: _, ...s }) => s),
+      schedules: schedules.filter((s) => s.market === id).map(({ market: ___, ...s }) => s),
       curves: of(curves, id)?.n ?? 0,
       removed: bin.listingsOf.get(id) ?? 0,
     };

@@ -1,4 +1,4 @@
-import { and, count, eq } from 'drizzle-orm';
+import { and, count, eq, isNull } from 'drizzle-orm';
 import type { Category } from '@kettle/contract/sources';
 import type { Db } from '../../ground/db/connection.ts';
 import { categories, listings } from '../../ground/db/schema.ts';
@@ -28,11 +28,9 @@ export const ensureCategory = async (
   gated = false,
 ): Promise<number> => {
   let parentId: number | null = null;
+  let above = '';
   for (let depth = 0; depth < names.length; depth++) {
-    const path = names
-      .slice(0, depth + 1)
-      .join(' › ')
-      .slice(0, 400);
+    const path: string = `${above}${names[depth]!}`.slice(0, 400);
     await db
       .insert(categories)
       .ignore()
@@ -45,17 +43,34 @@ export const ensureCategory = async (
         gated: gated && depth === names.length - 1,
       });
     const [row] = await db
-      .select({ id: categories.id })
+      .select()
       .from(categories)
       .where(and(eq(categories.marketplaceId, marketplaceId), eq(categories.path, path)));
-    parentId = row!.id;
+    const meant = await meantBy(db, row!);
+    parentId = meant.id;
+    above = `${meant.path} › `;
   }
   return parentId!;
 };
 
+type CategoryRow = typeof categories.$inferSelect;
+/** The category that one means since it was renamed, or joined to another. */
+export const meantBy = async (db: Db, row: CategoryRow): Promise<CategoryRow> => {
+  let meant = row;
+  while (meant.mergedInto !== null) {
+    const [next] = await db.select().from(categories).where(eq(categories.id, meant.mergedInto));
+    if (!next) return meant;
+    meant = next;
+  }
+  return meant;
+};
+
 /** The tree with the listings of each branch, parents before children, by name. */
 export const categoryTree = async (db: Db, market: Market): Promise<Category[]> => {
-  const rows = await db.select().from(categories).where(eq(categories.marketplaceId, market.id));
+  const rows = await db
+    .select()
+    .from(categories)
+    .where(and(eq(categories.marketplaceId, market.id), isNull(categories.mergedInto)));
   const own = await db
     .select({ id: listings.categoryId, n: count() })
     .from(listings)

@@ -3,6 +3,7 @@ import type { ImportKind } from '@kettle/contract/sources';
 import { idsByCode } from '../../ground/briefs/briefs.ts';
 import type { Session } from '../../ground/db/connection.ts';
 import {
+  categories,
   imports,
   listings,
   monthlyHistory,
@@ -14,7 +15,7 @@ import {
 import { estimateAnew, raiseDataVersion } from '../../ground/estimates/estimates.ts';
 import { ForPeople, type JobContext, type JobPayloads } from '../../ground/jobs/kinds.ts';
 import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
-import { ensureCategory, NO_CATEGORY } from './categories.ts';
+import { ensureCategory, meantBy, NO_CATEGORY } from './categories.ts';
 import { readUpTo } from './kinds/catalogue.ts';
 import { kindOf, kindsOfGroup } from './kinds/index.ts';
 import type { Base, Fact, Putting } from './kinds/kind.ts';
@@ -174,6 +175,8 @@ const putBases = async (
         if (done.has(code)) continue;
         done.add(code);
         const { id: _, marketplaceId: __, touched: ___, ...columns } = row as typeof listings.$inferSelect;
+        const [category] = await db.select().from(categories).where(eq(categories.id, columns.categoryId));
+        if (category) columns.categoryId = (await meantBy(db, category)).id;
         await db
           .update(listings)
           .set({ ...columns, importId: null })

@@ -21,7 +21,7 @@ export const watchListings = async (db: Db, market: Market, ids: readonly number
 };
 
 export const watchByCodes = async (db: Db, market: Market, text: string): Promise<Added> => {
-  const { codes, rest } = codesFromText(text, market.host);
+  const { codes, rest } = codesFromText(text, market);
   const known = await idsByCode(db, market.id, codes);
   const ids = [...known.values()];
   const there = new Set(

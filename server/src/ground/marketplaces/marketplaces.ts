@@ -15,6 +15,12 @@ export interface Market {
   currency: string;
   measures: Measures;
   host: string;
+  /** ISO 3166-1 code; empty where it was not said. */
+  country: string;
+  /** Value-added tax that prices contain, 0–1; null where it was not said. */
+  vat: number | null;
+  /** Address of a listing with {code} where its code stands; empty for none. */
+  addressPattern: string;
   today: string;
   simulated: boolean;
   dataVersion: number;
@@ -36,6 +42,9 @@ export const asMarket = (row: typeof marketplaces.$inferSelect): Market => ({
   currency: row.currency,
   measures: row.measures,
   host: row.host,
+  country: row.country,
+  vat: row.vat,
+  addressPattern: row.addressPattern,
   today: row.hobDay ?? realToday(),
   simulated: row.hobDay !== null,
   dataVersion: row.dataVersion,

@@ -6,6 +6,7 @@ import type { ListingBrief } from '@kettle/contract/shapes';
 import { useWatchByCodesMutation } from '../../ground/api/candidates.ts';
 import { useSheetQuery } from '../../ground/api/sheet.ts';
 import { useMarkMutation } from '../../ground/api/sift.ts';
+import { addressOfListing } from '@kettle/core/listing/codes';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, day, moneyWith } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
@@ -252,6 +253,7 @@ const SheetHead = ({ sheet }: { sheet: Sheet }) => {
   const { codes, toggle } = useTray();
   const [watch, { isLoading }] = useWatchByCodesMutation();
   const inTray = codes.includes(listing.code);
+  const address = addressOfListing(market.addressPattern, listing.code);
   return (
     <Flex gap="3.5" pr="16">
       <Picture marketplace={market.id} code={listing.code} size={58} />
@@ -288,6 +290,13 @@ const SheetHead = ({ sheet }: { sheet: Sheet }) => {
           <Button size="xs" variant="outline" asChild>
             <Link to={`/${market.id}/found?codes=${encodeURIComponent(listing.code)}`}>Its terms</Link>
           </Button>
+          {address !== null && (
+            <Button size="xs" variant="outline" asChild>
+              <a href={address} target="_blank" rel="noreferrer">
+                Where it is sold
+              </a>
+            </Button>
+          )}
           {sheet.watchedSince ? (
             <Text fontSize="13px" color="inkSoft">
               watched since {day(sheet.watchedSince, sheet.today)}

@@ -16,6 +16,7 @@ import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { FlagRulesPanel } from './flag-rules-panel.tsx';
 import { ImportsList } from './imports-list.tsx';
 import { TablesOut } from './tables-out.tsx';
+import { MarketplaceFactsPanel } from './marketplace-facts.tsx';
 import { StayAwayPanel } from './stay-away-panel.tsx';
 
 export type Template = { id: string; name: string; currency: string };
@@ -51,7 +52,11 @@ export const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
                 >
                   {s.name}
                 </a>{' '}
-                ({s.source})
+                ({s.source}
+                {market.vat !== null && s.vat !== market.vat
+                  ? `; ▲ it reckons with ${Number((100 * s.vat).toFixed(2))} % value-added tax, not ${Number((100 * market.vat).toFixed(2))} %`
+                  : ''}
+                )
               </span>
             ))}
         .<br />
@@ -86,6 +91,7 @@ export const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
         </Text>
       )}
       <ProblemNote error={error} />
+      {!market.simulated && <MarketplaceFactsPanel />}
       <ImportsList />
       {market.listings > 0 && <TablesOut />}
       {market.listings > 0 && (

@@ -9,6 +9,12 @@ export const marketplacesApi = api.injectEndpoints({
     return {
       marketplaces: ask(sources.marketplaces, () => ['Marketplaces']),
       addMarketplace: change(sources.addMarketplace, () => ['Marketplaces']),
+      changeMarketplace: change(sources.changeMarketplace, () => ['Marketplaces']),
+      changeCategory: change(sources.changeCategory, ({ params: { marketplace } }) => [
+        'Marketplaces',
+        tag('Curves', marketplace),
+        ...figuresChanged(marketplace),
+      ]),
       removeMarketplace: change(sources.removeMarketplace, () => ['Marketplaces']),
       restoreMarketplace: change(sources.restoreMarketplace, () => ['Marketplaces']),
       removeListings: change(sources.removeListings, ({ params: { marketplace } }) => [
@@ -37,6 +43,8 @@ export const {
   useMarketplacesQuery,
   useAddMarketplaceMutation,
   useCopyFeesMutation,
+  useChangeMarketplaceMutation,
+  useChangeCategoryMutation,
   useRemoveMarketplaceMutation,
   useRestoreMarketplaceMutation,
   useRemoveListingsMutation,

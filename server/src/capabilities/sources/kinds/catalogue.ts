@@ -1,5 +1,6 @@
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { isNothing } from '@kettle/core/files/numbers';
+import { listingCode } from '@kettle/core/listing/codes';
 import { bulkLoad } from '../../../ground/db/bulk.ts';
 import { idsByCode } from '../../../ground/briefs/briefs.ts';
 import { listings, marketplaces } from '../../../ground/db/schema.ts';
@@ -48,18 +49,16 @@ const FULFILMENTS = [
   ['seller', /^(the |own |by )?(seller|merchant|self|verkäufer|händler|vendeur|vendedor|säljare)/i],
 ] as const;
 
-/** A listing's code: letters, digits and the signs that codes are parted by. */
-const CODE = /^(?=.*[A-Z0-9])[A-Z0-9][A-Z0-9._/#-]{0,38}[A-Z0-9]$|^(?=.*[A-Z0-9])[A-Z0-9-]{2,40}$/;
-
 export const codeFrom = (fields: FieldsOfRow, key = 'code'): string => {
-  const code = fields.text(key).toUpperCase();
-  if (!CODE.test(code))
+  const text = fields.text(key);
+  return (
+    listingCode(text) ??
     refuse(
-      code === ''
+      text === ''
         ? 'The listing code is missing.'
-        : `"${code.slice(0, 40)}" is no listing code (2 to 40 letters, digits or - _ . / #).`,
-    );
-  return code;
+        : `"${text.toUpperCase().slice(0, 40)}" is no listing code (2 to 40 letters, digits or - _ . / #).`,
+    )
+  );
 };
 
 const dayFrom = (fields: FieldsOfRow, market: Market): Omit<DayFact, 'code' | 'line'> => {

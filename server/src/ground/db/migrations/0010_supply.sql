@@ -44,6 +44,7 @@ CREATE TABLE `suppliers` (
 	CONSTRAINT `suppliers_name_unique` UNIQUE(`name`)
 );
 --> statement-breakpoint
+ALTER TABLE `categories` ADD `merged_into` bigint unsigned;--> statement-breakpoint
 ALTER TABLE `niche_corrections` ADD CONSTRAINT `niche_corrections_marketplace_id_marketplaces_id_fk` FOREIGN KEY (`marketplace_id`) REFERENCES `marketplaces`(`id`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `exchange_rates` ADD CONSTRAINT `exchange_rates_marketplace_id_marketplaces_id_fk` FOREIGN KEY (`marketplace_id`) REFERENCES `marketplaces`(`id`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `quotes` ADD CONSTRAINT `quotes_listing_id_listings_id_fk` FOREIGN KEY (`listing_id`) REFERENCES `listings`(`id`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint

@@ -72,6 +72,8 @@ export const categories = mysqlTable(
     path: varchar('path', { length: 400 }).notNull(),
     depth: smallint('depth').notNull(),
     gated: boolean('gated').notNull().default(false),
+    /** Renamed or joined to another by hand: files that still name this path mean that one. */
+    mergedInto: refId('merged_into'),
   },
   (t) => [
     uniqueIndex('categories_path').on(t.marketplaceId, t.path),
