@@ -61,7 +61,7 @@ test('the examples of the API’s document do what they say', async () => {
     file: /--data-binary @(\S+)/.exec(line)?.[1],
     posts: line.includes('-X POST'),
   }));
-  expect(asked.filter((a) => a.path !== undefined)).toHaveLength(8);
+  expect(asked.filter((a) => a.path !== undefined)).toHaveLength(11);
   const id = 'by-examples';
   const own = (path: string): string => path.replace('harbour-lane', id);
   const [made, preview, taken] = asked.filter((a) => a.path !== undefined) as unknown as [
