@@ -1,9 +1,7 @@
 import { gradeMeasures } from '@kettle/core/sift/grades';
-import { stepBack } from '../../ground/aside/step-back.ts';
 import { databaseOfThread } from '../../ground/db/of-thread.ts';
 import { buildPart, type PartAsked } from './build.ts';
 
-stepBack();
 /** What is done beside the thread that builds an index; large arrays lie in shared memory. */
 export const part = (asked: PartAsked) => buildPart(databaseOfThread(), asked);
 export const grade = gradeMeasures;

@@ -1,7 +1,6 @@
 import { join } from 'node:path';
 import { parentPort, workerData } from 'node:worker_threads';
 import { eq } from 'drizzle-orm';
-import { stepBack } from '../../ground/aside/step-back.ts';
 import { openDatabase } from '../../ground/db/connection.ts';
 import { marketplaces } from '../../ground/db/schema.ts';
 import { buildIndex, type Build } from './build.ts';
@@ -19,7 +18,6 @@ const { url, folder } = workerData as { url: string; folder: string | null };
 const database = openDatabase(url, 2);
 const kept = new Map<string, Build>();
 const helper = threadHelper(url);
-stepBack();
 let last: Promise<void> = Promise.resolve();
 const tell = (told: BuildTold): void => parentPort!.postMessage(told);
 

@@ -1,11 +1,9 @@
-import { stepBack } from '../../ground/aside/step-back.ts';
 import { databaseOfThread } from '../../ground/db/of-thread.ts';
 import { Cancelled, ForPeople, Overtaken, type Ended, type JobContext, type Task } from '../../ground/jobs/kinds.ts';
 import { contextOf } from '../../ground/jobs/lease.ts';
 import { diskFullSentence, isDatabaseAway } from '../../ground/problems/problem.ts';
 import { jobHandlers } from './job-handlers.ts';
 
-stepBack();
 const LONGEST_ERROR = 2000;
 
 /** Runs one job in this thread, on this thread's own connections, and says how it ended. */
