@@ -49,7 +49,9 @@ export const ListingSheet = Type.Object({
     Type.Object({ known: Type.Literal(false), reason: Type.String() }),
   ]),
   /** The schedule in force, so that the interface computes with the same one. */
-  schedule: Nullable(Type.Object({ id: Id, name: Type.String(), validFrom: Day, document: FeeSchedule })),
+  schedule: Nullable(
+    Type.Object({ id: Id, name: Type.String(), source: Type.String(), validFrom: Day, document: FeeSchedule }),
+  ),
   costing: KeptCosting,
   stated: Type.Array(Type.Object({ measure: Type.String(), value: Type.Number(), source: Type.String(), day: Day })),
   watchedSince: Nullable(Day),

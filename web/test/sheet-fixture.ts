@@ -51,7 +51,7 @@ export const sheet = (change: Partial<ListingSheet> = {}): ListingSheet => ({
     sizeClass: 'Parcel',
     warnings: [],
   },
-  schedule: { id: 1, name: 'Fees of 2026', validFrom: '2026-01-01', document: schedule },
+  schedule: { id: 1, name: 'Fees of 2026', source: 'your own', validFrom: '2026-01-01', document: schedule },
   costing: {
     name: 'First costing',
     version: 0,

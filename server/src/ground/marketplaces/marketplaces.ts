@@ -73,6 +73,8 @@ export const versionsOf = async (
 export interface ScheduleInForce {
   id: number;
   name: string;
+  /** Where it comes from: copied from the demo, say. */
+  source: string;
   validFrom: string;
   document: FeeSchedule;
 }
@@ -83,6 +85,7 @@ export const scheduleInForce = async (db: Db, marketplaceId: string, day: string
     .select({
       id: feeSchedules.id,
       name: feeSchedules.name,
+      source: feeSchedules.source,
       validFrom: feeSchedules.validFrom,
       document: feeSchedules.document,
     })

@@ -154,7 +154,11 @@ export const MoneyPanel = ({
           </Text>
         )}
         <Text mt="2" color="inkSoft" fontSize="12px">
-          {sheet.schedule!.name}. To earn 10 on a cost of 5 with freight 1, net must be 16.
+          {sheet.schedule!.name}
+          {sheet.schedule!.source.startsWith('copied')
+            ? `, ▲ ${sheet.schedule!.source} (demo): put your own in its place`
+            : ''}
+          . To earn 10 on a cost of 5 with freight 1, net must be 16.
         </Text>
         {newer ? (
           <StaleNote

@@ -14,6 +14,7 @@ import { useDemandListInfiniteQuery } from '../../ground/api/demand.ts';
 import { useCategoriesQuery } from '../../ground/api/marketplaces.ts';
 import { AddLimit, type Offer } from '../../ground/limits/add-limit.tsx';
 import { LimitCard, type AnyMeasure } from '../../ground/limits/limit-card.tsx';
+import { FilledBy } from '../../ground/ui/filled-by.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { kept } from '../../ground/state/kept.ts';
 import { DataTable } from '../../ground/ui/data-table.tsx';
@@ -297,8 +298,8 @@ const NothingHere = ({
   if (total === 0)
     return (
       <Empty title={`No ${what} of ${market.name} are known yet`}>
-        Niches and search terms come with a marketplace’s figures of searches. The demo shows what they look like; on
-        your own data, Sift and the shelf of what is in the tray work without them.
+        <FilledBy file="search terms" holds="term, week or month, searches" /> Positions and clicks add who is found and
+        who gets the clicks. Sift and the shelf of what is in the tray work without them.
       </Empty>
     );
   const ways = Object.entries(costs)

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import type { Candidate, MinedReviews, Theme } from '@kettle/contract/candidates';
 import { useMinedReviewsQuery, useReadReviewsMutation } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/market.ts';
+import { FilledBy } from '../../ground/ui/filled-by.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count, day, decimal, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
@@ -68,7 +69,7 @@ export const ReviewsTab = ({ candidate }: { candidate: Candidate }) => {
   if (data.all === 0)
     return (
       <Empty title="No reviews on file">
-        Import a CSV of these listings’ reviews under Sources; they are read here at once.
+        <FilledBy file="these listings’ reviews" holds="listing code, stars, text, date" /> They are read here at once.
       </Empty>
     );
   const theme = data.themes.find((t) => t.key === openTheme) ?? data.themes[0];

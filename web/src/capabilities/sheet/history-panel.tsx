@@ -4,6 +4,7 @@ import type { History } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
 import { dayFromEpoch, epochDay } from '@kettle/core/measures/day';
 import { useHistoryQuery } from '../../ground/api/sheet.ts';
+import { FilledBy } from '../../ground/ui/filled-by.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { RangeChoice, TableSwitch } from '../../ground/ui/chart-choices.tsx';
 import { DayChart } from '../../ground/ui/day-chart.tsx';
@@ -107,7 +108,8 @@ const HistoryPanel = ({ code, title, today, typicalPerDay }: Props) => {
       <Box ref={within}>
         {nothing ? (
           <Text color="inkSoft" fontSize="13px">
-            No reading yet. Watch the listing: the first reading comes with the next day.
+            No reading yet. {market.simulated ? 'Watch the listing: the first reading comes with the next day.' : ''}
+            <FilledBy file="readings" holds="listing code, date, price, rank" />
           </Text>
         ) : !known && view === 'over time' ? (
           <Text color="inkSoft" fontSize="13px">

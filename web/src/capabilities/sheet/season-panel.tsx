@@ -2,6 +2,7 @@ import { Box, Flex, Skeleton, Text } from '@chakra-ui/react';
 import type { Surroundings, UnitsCourse } from '@kettle/contract/sheet';
 import { MONTH_NAMES } from '@kettle/core/measures/day';
 import { useSurroundingsQuery } from '../../ground/api/sheet.ts';
+import { FilledBy } from '../../ground/ui/filled-by.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, percent } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -22,6 +23,11 @@ export const SeasonPanel = ({ code }: { code: string }) => {
         <b>{category ? `${category.name}, ${count(category.listings)} listings.` : 'Its category.'}</b>{' '}
         {category ? category.course.words : 'Fewer than three of its listings have a year of months.'}
       </Text>
+      {course.months.every((m) => m.units === null) && (
+        <Text mt="1" color="inkSoft">
+          <FilledBy file="averages of months" holds="listing code, month, rank" />
+        </Text>
+      )}
       <FactorBars course={course} category={category} />
       <Flex columnGap="5" rowGap="1" mt="2" wrap="wrap" className="figures">
         <Fact name="Last quarter against the one before" value={percent(course.growthQuarter)} />

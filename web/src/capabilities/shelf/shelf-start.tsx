@@ -5,6 +5,7 @@ import type { DemandQuestion, NicheList, TermList } from '@kettle/contract/deman
 import { useCandidatesQuery } from '../../ground/api/candidates.ts';
 import { useDemandListInfiniteQuery } from '../../ground/api/demand.ts';
 import { useMarket } from '../../ground/market/market.ts';
+import { FilledBy } from '../../ground/ui/filled-by.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count } from '../../ground/ui/format.ts';
 import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
@@ -32,8 +33,9 @@ export const ShelfStart = () => {
   if (termList && nicheList && termList.total === 0 && nicheList.total === 0 && codes.length === 0)
     return (
       <Empty title={`No search terms of ${market.name} are known yet`}>
-        A shelf is what a buyer meets for one search. Put listings in the tray and see them as a shelf, or open a
-        listing from <Link to={`/${market.id}/sift`}>Sift</Link> and press “Its shelf”.
+        A shelf is what a buyer meets for one search.{' '}
+        <FilledBy file="positions" holds="search term, listing code, place" /> Put listings in the tray and see them as
+        a shelf, or open a listing from <Link to={`/${market.id}/sift`}>Sift</Link> and press “Its shelf”.
       </Empty>
     );
   const group = (title: string, items: { key: string; to: string; name: string; about: string }[], none: string) => (

@@ -8,6 +8,7 @@ import { useGroupReadingsQuery } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { RangeChoice, TableSwitch } from '../../ground/ui/chart-choices.tsx';
 import { DayChart } from '../../ground/ui/day-chart.tsx';
+import { FilledBy } from '../../ground/ui/filled-by.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { day, decimal, money, percent } from '../../ground/ui/format.ts';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
@@ -36,10 +37,11 @@ const ReadingsTab = ({ candidate }: { candidate: Candidate }) => {
     return (
       <Empty title="No reading yet">
         {candidate.stage === 'found'
-          ? 'Press “Watch it” above: from then on each listing is read once a day.'
+          ? 'Press “Watch it” above: from then on each listing is read once a day. '
           : market.simulated
             ? `The first reading comes when the hob moves on from ${day(market.today)}.`
-            : 'Readings come with each file of these listings that you import.'}
+            : 'Readings come with each file of these listings. '}
+        <FilledBy file="readings" holds="listing code, date, price, rank" />
       </Empty>
     );
   return (
