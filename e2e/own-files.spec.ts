@@ -76,7 +76,7 @@ test('the whole job on the sample files: all dropped at once, a scored candidate
   await page.getByRole('textbox', { name: 'Currency' }).fill('EUR');
   await page.getByRole('combobox', { name: 'Measures' }).selectOption('metric');
   await page.getByRole('button', { name: 'Add marketplace' }).click();
-  await expect(page.getByRole('heading', { name: 'Sample Lane' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Sample Lane', exact: true })).toBeVisible();
   await page.getByRole('combobox', { name: 'Marketplace' }).selectOption({ label: 'Sample Lane' });
   await page
     .getByLabel('Files', { exact: true })
