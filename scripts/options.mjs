@@ -32,6 +32,7 @@ export const optionsOf = (flags) => {
   return {
     positionals,
     data: values.data,
+    inbox: values.inbox,
     port: wholeNumber('port', values.port ?? process.env.PORT, 0, 65_535),
     listings: wholeNumber('listings', values.listings, 100, 5_000_000),
   };

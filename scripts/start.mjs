@@ -1,7 +1,8 @@
 // Starts the program: `demo` (with the demo world), `own` (an empty workspace), `dev` (demo with hot reload).
-// Options: --data DIR (where the workspace is kept), --port N (first port tried), --listings N (size of the demo).
+// Options: --data DIR (where the workspace is kept), --inbox DIR (files there are taken in by themselves), --port N (first
+// port tried), --listings N (size of the demo).
 import { spawn } from 'node:child_process';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { buildInterface, installPackages, installPrograms } from './install.mjs';
 import { databaseAddress, optionsOf, refuse } from './options.mjs';
 import { diesWithParent, repositoryRoot as root, startDatabase } from './private-database.mjs';
@@ -16,7 +17,13 @@ const PATIENCE_MS = 20_000;
 /** The server ended on purpose and has said why. */
 const SAID_WHY = 78;
 
-const { positionals, data: wished, port: firstPort, listings } = optionsOf(['data', 'port', 'listings']);
+const {
+  positionals,
+  data: wished,
+  inbox,
+  port: firstPort,
+  listings,
+} = optionsOf(['data', 'inbox', 'port', 'listings']);
 const mode = positionals[0] ?? 'own';
 if (!['demo', 'own', 'dev'].includes(mode)) refuse(`"${mode}" is no way to start; there are demo, own and dev.`);
 const ownAddress = databaseAddress();
@@ -95,6 +102,7 @@ const startServer = () =>
       KETTLE_PORT: String(port),
       KETTLE_CACHE: join(data, 'cache'),
       KETTLE_COPIES: join(data, 'copies'),
+      KETTLE_INBOX: inbox ? resolve(inbox) : join(data, 'inbox'),
       ...(listings ? { KETTLE_LISTINGS: String(listings) } : {}),
     },
     (how) => {

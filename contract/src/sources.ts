@@ -88,6 +88,9 @@ export const Mapping = Type.Record(Type.String({ maxLength: 40 }), Type.String({
 const DateOrder = Type.Union([Type.Literal('day-first'), Type.Literal('month-first')], {
   description: 'What stands first in dates of figures, where the file itself does not show it.',
 });
+const Repeats = Type.Union([Type.Literal('later'), Type.Literal('first')], {
+  description: 'Which of several rows about the same counts.',
+});
 export const Preview = Type.Object({
   upload: Id,
   name: Type.String(),
@@ -98,7 +101,11 @@ export const Preview = Type.Object({
   sample: Type.Array(Type.Record(Type.String(), Type.String())),
   mapping: Mapping,
   remembered: Type.Boolean({ description: 'The columns are as they were set for an earlier file like this one.' }),
-  proposed: ImportKind,
+  /** What it was looked at as: as it was asked, as a file like it was, or as its columns show. */
+  kind: ImportKind,
+  source: Nullable(Type.String({ description: 'What an earlier file like this one was named as.' })),
+  dates: Nullable(DateOrder),
+  repeats: Repeats,
   understood: Type.Array(
     Type.Object({
       key: Type.String(),
@@ -112,7 +119,8 @@ export const Preview = Type.Object({
     rows: Type.Integer({ description: 'Rows that were gone through: all, or the first of a large file.' }),
     refused: Type.Integer(),
     reasons: Type.Array(Type.String(), { description: 'Of the first rows that would be refused, with their lines.' }),
-    repeated: Type.Integer({ description: 'Rows about the same as an earlier one; the later counts.' }),
+    repeated: Type.Integer({ description: 'Rows about the same as an earlier one.' }),
+    repeats: Type.Array(Type.String(), { description: 'Which lines, of the first of them.' }),
     converted: Type.Integer({ description: 'Sums that would be converted by a rate.' }),
   }),
   fields: Type.Array(
@@ -246,9 +254,9 @@ export const sources = {
   preview: route(
     'post',
     '/api/marketplaces/{marketplace}/imports/{kind}/preview',
-    'Takes a CSV file (as text) and proposes which column is what.',
+    'Takes a file and proposes which column is what; as “any”, what it holds is told from its columns.',
     {
-      params: Type.Object({ marketplace: MarketplaceId, kind: ImportKind }),
+      params: Type.Object({ marketplace: MarketplaceId, kind: Type.Union([ImportKind, Type.Literal('any')]) }),
       query: Type.Object({ name: Type.String({ maxLength: 255 }) }),
       body: Type.String(),
       reply: Preview,
@@ -263,6 +271,7 @@ export const sources = {
         source: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }),
         sheet: Type.Optional(Nullable(Type.String({ maxLength: 200 }))),
         dates: Type.Optional(DateOrder),
+        repeats: Type.Optional(Repeats),
       },
       { additionalProperties: false },
     ),
@@ -279,6 +288,7 @@ export const sources = {
           sheet: Nullable(Type.String({ maxLength: 200 })),
           mapping: Type.Optional(Mapping),
           dates: Type.Optional(DateOrder),
+          repeats: Type.Optional(Repeats),
         },
         { additionalProperties: false },
       ),

@@ -65,6 +65,7 @@ const inPieces = function* (lines: Generator<string>): Generator<Buffer> {
 };
 
 const waits: number[] = [];
+const ofPath = new Map<string, number[]>();
 let measuring = true;
 /** Somebody else, who asks for the marketplaces and a sift now and then. */
 const somebodyElse = async (): Promise<void> => {
@@ -73,6 +74,7 @@ const somebodyElse = async (): Promise<void> => {
       const since = performance.now();
       await program.call('GET', path);
       waits.push(performance.now() - since);
+      ofPath.set(path.split('?')[0]!, [...(ofPath.get(path.split('?')[0]!) ?? []), waits.at(-1)!]);
     }
     await setTimeout(100);
   }
@@ -81,6 +83,7 @@ const ms = (x: number): number => Math.round(x);
 
 const measured = async (name: string, kind: ImportKind, lines: Generator<string>, goals: object): Promise<void> => {
   waits.length = 0;
+  ofPath.clear();
   const delay = monitorEventLoopDelay({ resolution: 5 });
   delay.enable();
   globalThis.gc?.();
@@ -123,6 +126,9 @@ const measured = async (name: string, kind: ImportKind, lines: Generator<string>
       estimates_included_s: ms(end - sent) / 1000,
       memory_more_mb: ms((most - before) / 2 ** 20),
       others_p95_ms: ms(sorted[Math.floor(0.95 * sorted.length)] ?? 0),
+      of_each: Object.fromEntries(
+        [...ofPath].map(([path, of]) => [path, ms(of.toSorted((a, b) => a - b)[Math.floor(0.95 * of.length)] ?? 0)]),
+      ),
       others_longest_ms: ms(sorted.at(-1) ?? 0),
       main_longest_ms: ms(delay.max / 1e6),
       ...goals,

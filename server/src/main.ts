@@ -29,7 +29,11 @@ const url = process.env.KETTLE_DATABASE_URL;
 if (!url) end(SAID_WHY, 'KETTLE_DATABASE_URL is not set. Start the program with npm run demo or npm start.');
 const log = makeLog(process.env.LOG_LEVEL ?? 'warn');
 const database = openDatabase(url!);
-const services = compose(database, url!, log, process.env.KETTLE_CACHE ?? null, process.env.KETTLE_COPIES ?? null);
+const services = compose(database, url!, log, {
+  cache: process.env.KETTLE_CACHE,
+  copies: process.env.KETTLE_COPIES,
+  inbox: process.env.KETTLE_INBOX,
+});
 services.aside.start();
 const kind = process.env.KETTLE_WORKSPACE === 'demo' ? 'demo' : 'own';
 
@@ -76,6 +80,7 @@ const listen = (port: number, triesLeft: number): void => {
 server.once('listening', () => {
   services.jobs.start();
   services.copies.start((error) => log.warn({ err: error }, 'A copy of the workspace could not be kept'));
+  services.folder.start((error) => log.warn({ err: error }, 'The folder could not be looked at'));
   warmUp().catch((error: unknown) => log.warn({ err: error }, 'The sift indexes could not be built ahead'));
   say(`Cold Kettle is ready: http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
 });

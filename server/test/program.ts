@@ -8,7 +8,7 @@ import type { ImportKind } from '@kettle/contract/sources';
 import { openDatabase, type Database } from '../src/ground/db/connection.ts';
 import type { Jobs } from '../src/ground/jobs/queue.ts';
 import { makeApp } from '../src/roof/app/app.ts';
-import { compose, endServices } from '../src/roof/app/compose.ts';
+import { compose, endServices, type Folders } from '../src/roof/app/compose.ts';
 import { makeServer } from '../src/roof/app/server.ts';
 import { prepareWorkspace } from '../src/roof/prepare.ts';
 import { readWorld } from './world.ts';
@@ -55,12 +55,13 @@ export const startProgram = async ({
   kind = 'own',
   listings = 1200,
   url,
-}: { kind?: 'own' | 'demo'; listings?: number; url?: string } = {}): Promise<Program> => {
+  folders = {},
+}: { kind?: 'own' | 'demo'; listings?: number; url?: string; folders?: Folders } = {}): Promise<Program> => {
   const address = url ?? (await freshSchema());
   if (kind === 'demo' && url === undefined) await readWorld(listings, address);
   const database = openDatabase(address, 6);
   await prepareWorkspace(database, kind, listings, () => {});
-  const services = compose(database, address, log);
+  const services = compose(database, address, log, folders);
   const { jobs } = services;
   const server: Server = makeServer(makeApp(services, log));
   server.listen(0, '127.0.0.1');

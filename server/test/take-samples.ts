@@ -37,13 +37,9 @@ export const takeSamples = async (
   await program.call('POST', `${at}/curves`, JSON.parse(sample('rank curve.json').toString()) as object);
   const jobs = [];
   for (const [file] of SAMPLE_FILES) {
-    const path = `${at}/imports/listings/preview?name=${encodeURIComponent(file)}`;
-    const { json: first } = await program.call<Preview>('POST', path, sample(file));
-    const { upload, sheet, proposed } = first;
-    const { json: look } = await program.call<Preview>('POST', `${at}/imports/${proposed}/uploads/${upload}/look`, {
-      sheet,
-    });
-    const body = { upload, mapping: look.mapping, source: 'a panel' };
+    const path = `${at}/imports/any/preview?name=${encodeURIComponent(file)}`;
+    const { upload, mapping, kind: proposed } = (await program.call<Preview>('POST', path, sample(file))).json;
+    const body = { upload, mapping, source: 'a panel' };
     const started = await program.call<Job>('POST', `${at}/imports/${proposed}`, body);
     jobs.push({ name: file, proposed, job: await program.ended(started.json) });
   }

@@ -13,8 +13,9 @@ export const noVotes = (): SeparatorVotes => ({ point: 0, comma: 0, either: 0 })
 
 /** Blanks and apostrophes group thousands in several languages and never stand for a decimal sign. */
 /** Cells of most columns, which need no looking at sign by sign. */
-const PLAIN = /^[\d.,]+$/;
+export const PLAIN = /^[\d.,]+$/;
 const DIGITS = /^\d{1,15}$/;
+const POINTED = /^\d{1,9}\.\d{1,5}$/;
 const GROUPING = /[\s\u00a0\u2009\u202f'’`´]/g;
 const bareOf = (cell: string): string =>
   PLAIN.test(cell)
@@ -95,7 +96,7 @@ const WHOLE = { '.': pattern(','), ',': pattern('\\.') };
  * @example numberIn('1.234,5', ',') // => 1234.5
  */
 export const numberIn = (cell: string, decimal: '.' | ','): number | null => {
-  if (DIGITS.test(cell)) return Number(cell);
+  if (DIGITS.test(cell) || (decimal === '.' && POINTED.test(cell))) return Number(cell);
   const [, open, bare = '', word = '', close] = /^(\()?([-+]?[\d.,]+)(\p{L}+\.?)?(\))?$/u.exec(bareOf(cell)) ?? [];
   if (bare === '' || Boolean(open) !== Boolean(close)) return null;
   const times = word === '' ? 1 : MAGNITUDES.find(([name]) => name.test(word))?.[1];

@@ -1,6 +1,6 @@
 import { GRAMS_PER_POUND, gramsFromOunces, MM_PER_INCH } from '../measures/units.ts';
 import { figureText } from './cell.ts';
-import { numberIn } from './numbers.ts';
+import { numberIn, PLAIN } from './numbers.ts';
 
 /** What a cell came to: a value, or why it is none. */
 export type Read<T> = { value: T } | { fault: string };
@@ -135,10 +135,21 @@ export interface Sum {
  * @example sumIn('£3.20', '.', 'Price') // => {"value":{"value":3.2,"currencies":["GBP"]}}
  */
 export const sumIn = (cell: string, decimal: '.' | ',', heading: string): Read<Sum> => {
-  const named = currenciesIn(cell);
+  const named = PLAIN.test(cell) ? null : currenciesIn(cell);
   const value = numberIn(named ? named.rest : cell, decimal);
   if (value === null) return { fault: 'is no sum of money' };
-  return { value: { value, currencies: (named ?? currenciesIn(heading))?.currencies ?? [] } };
+  return { value: { value, currencies: named?.currencies ?? ofHeading(heading) } };
+};
+/** Asked for every cell of a column, whose head is the same. */
+const headings = new Map<string, readonly string[]>();
+const MOST_HEADINGS = 200;
+const ofHeading = (heading: string): readonly string[] => {
+  let known = headings.get(heading);
+  if (!known) {
+    if (headings.size >= MOST_HEADINGS) headings.clear();
+    headings.set(heading, (known = currenciesIn(heading)?.currencies ?? []));
+  }
+  return known;
 };
 
 /**
@@ -183,6 +194,10 @@ export const starsIn = (cell: string, decimal: '.' | ','): Read<number> => {
 
 /** A place in a ranking, whatever it is in. @example placeIn('#1,234 in Paper', '.') // => {"value":1234} */
 export const placeIn = (cell: string, decimal: '.' | ','): Read<number> => {
+  if (PLAIN.test(cell)) {
+    const plain = numberIn(cell, decimal);
+    return plain === null ? { fault: 'is no rank' } : { value: plain };
+  }
   const text = figureText(cell);
   const [, number] = /^(?:#|nr\.?|n\.? ?[o°]\.?)? ?(\d[\d., ]*)(?:(?:in|en|dans|i|w) .+)?$/i.exec(text) ?? [];
   const value = numberIn(number ?? text, decimal);

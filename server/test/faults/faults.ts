@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import type mysql from 'mysql2/promise';
 import { freePort, repositoryRoot } from '../../../scripts/private-database.mjs';
 import { pause, type Part, type RealProgram } from './program.ts';
@@ -16,16 +16,23 @@ const kill =
 
 /** Frozen past its lease while another server on the same database takes over; then it wakes. */
 const freeze: Fault = async (program) => {
-  const url = program.databaseUrl();
   const server = program.pidOf('server');
   if (server === null) return;
   process.kill(server, 'SIGSTOP');
-  const other = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  const other = await besideIt(program);
+  await pause(FROZEN_MS);
+  process.kill(server, 'SIGCONT');
+  await pause(1500);
+  await endOf(other);
+};
+
+const besideIt = async (program: RealProgram): Promise<ChildProcess> =>
+  spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: repositoryRoot,
     stdio: 'ignore',
     env: {
       ...process.env,
-      KETTLE_DATABASE_URL: url,
+      KETTLE_DATABASE_URL: program.databaseUrl(),
       KETTLE_WORKSPACE: 'demo',
       KETTLE_LISTINGS: String(LISTINGS),
       KETTLE_PORT: String(await freePort()),
@@ -33,11 +40,17 @@ const freeze: Fault = async (program) => {
       KETTLE_LEASE_SECONDS: '5',
     },
   });
-  await pause(FROZEN_MS);
-  process.kill(server, 'SIGCONT');
-  await pause(1500);
+
+const endOf = async (other: ChildProcess): Promise<void> => {
   other.kill('SIGTERM');
   await new Promise((resolve) => (other.exitCode === null ? other.once('exit', resolve) : resolve(null)));
+};
+
+/** Another server on the same database from then on, until all is done. */
+const secondServer: Fault = async (program) => {
+  const other = await besideIt(program);
+  await pause(1500);
+  await endOf(other);
 };
 
 const cutConnections: Fault = (program) =>
@@ -65,4 +78,5 @@ export const FAULTS: [string, Fault][] = [
     },
   ],
   ['frozen past its lease', freeze],
+  ['two programs at once', secondServer],
 ];

@@ -41,6 +41,12 @@ const agreesWithSift = async (program: RealProgram): Promise<string[]> => {
   }
 };
 
+/** What is done to the work of a round, and at which part of the time that it takes undisturbed. */
+export type Plan = (i: number) => { fault: (typeof FAULTS)[number]; part: number };
+/** How many moments of each kind of work each fault is to meet. */
+const MOMENTS = 5;
+const ofName = (name: string): (typeof FAULTS)[number] => FAULTS.find(([n]) => n === name)!;
+
 interface Undisturbed {
   fingerprints: Fingerprint[];
   took: number[];
@@ -103,16 +109,33 @@ export class Harness {
     return result;
   }
 
-  /** Rounds of jobs, each hurt once at a random moment; afterwards all must be as in a run that nobody hurt. */
-  async jobs(count: number, until = Infinity): Promise<void> {
+  /** Each fault of these meets each kind of work at five moments, one in each fifth of its time. */
+  async everyMoment(names: readonly string[]): Promise<void> {
+    const count = KINDS_OF_WORK * MOMENTS;
     const expected = await this.undisturbed(0, count);
+    for (const name of names)
+      await this.jobs(count, Infinity, expected, (i) => ({
+        fault: ofName(name),
+        part: (Math.floor(i / KINDS_OF_WORK) + this.random()) / MOMENTS,
+      }));
+  }
+
+  /** Every fault meets every kind of job: their numbers share no divisor with one shift a turn. */
+  private readonly atRandom: Plan = (i) => ({
+    fault: FAULTS[(i + Math.floor(i / KINDS_OF_WORK) + this.seed) % FAULTS.length]!,
+    part: this.random() * 1.1,
+  });
+
+  /** Rounds of jobs, each hurt once; afterwards all must be as in a run that nobody hurt. */
+  async jobs(count: number, until = Infinity, known: Undisturbed | null = null, plan = this.atRandom): Promise<void> {
+    const expected = known ?? (await this.undisturbed(0, count));
     const program = await this.workspace('disturbed');
     await program.address();
     for (let i = 0; i < count && Date.now() < until; i++) {
-      // Every fault meets every kind of job: their numbers share no divisor with one shift a turn.
-      const [name, fault] = FAULTS[(i + Math.floor(i / KINDS_OF_WORK) + this.seed) % FAULTS.length]!;
+      const { fault: planned, part } = plan(i);
+      const [name, fault] = planned;
       const work = workOf(i);
-      const after = this.random() * expected.took[i]! * 1.1;
+      const after = part * expected.took[i]!;
       const since = performance.now();
       const differences: string[] = [];
       try {
@@ -232,7 +255,7 @@ export class Harness {
   }
 
   /** Work on a disk that fills up meanwhile; with room again it goes on, and nothing is half kept. Needs leave to mount. */
-  async fullDisk(count: number): Promise<boolean> {
+  async fullDisk(count: number, everyMoment = false): Promise<boolean> {
     const disk = join(this.folder, 'disk');
     mkdirSync(disk, { recursive: true });
     if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=900m', 'tmpfs', disk]).status !== 0) return false;
@@ -247,8 +270,13 @@ export class Harness {
         const before = await program.withDatabase(fingerprintOf);
         const filler = join(disk, 'filler');
         try {
-          spawnSync('dd', ['if=/dev/zero', `of=${filler}`, 'bs=1M'], { stdio: 'ignore' });
+          const fill = (): void => void spawnSync('dd', ['if=/dev/zero', `of=${filler}`, 'bs=1M'], { stdio: 'ignore' });
+          if (!everyMoment) fill();
           const asked = await work.ask(program).catch((error: Error) => error);
+          if (everyMoment) {
+            await pause(((Math.floor(i / KINDS_OF_WORK) + this.random()) / MOMENTS) * expected.took[i]!);
+            fill();
+          }
           await pause(FULL_MS);
           const told = program.output;
           rmSync(filler, { force: true });
@@ -271,7 +299,7 @@ export class Harness {
         }
         this.note({
           during: work.name,
-          fault: 'disk full',
+          fault: everyMoment ? 'disk full on the way' : 'disk full',
           after_ms: 0,
           took_ms: Math.round(performance.now() - since),
           differences,

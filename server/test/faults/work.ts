@@ -1,4 +1,8 @@
+import { mkdirSync, readFileSync, utimesSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { MarketFolder } from '@kettle/contract/folder';
 import type { Job } from '@kettle/contract/shapes';
+import type mysql from 'mysql2/promise';
 import type { RealProgram } from './program.ts';
 
 /** A piece of long work that is asked for over the API, the same for the same number. */
@@ -84,6 +88,74 @@ const ratesFile = (round: number): string =>
     ),
   ].join('\n');
 
+const readingsFile = (round: number): string =>
+  [
+    'Listing code,Date,Price,Rank,Reviews',
+    ...WATCHED.flatMap((code, c) =>
+      Array.from(
+        { length: 60 },
+        (_, i) => `${code},2026-0${1 + (i % 9)}-${10 + ((i + round) % 18)},${20 + c}.${10 + i},${100 + i + round},${i}`,
+      ),
+    ),
+  ].join('\n');
+
+const monthsFile = (round: number): string =>
+  [
+    'Listing code,Month,Price,Rank',
+    ...WATCHED.flatMap((code, c) =>
+      Array.from(
+        { length: 24 },
+        (_, i) =>
+          `${code},202${4 + Math.floor(i / 12)}-${String(1 + (i % 12)).padStart(2, '0')},${20 + c},${200 + i + round}`,
+      ),
+    ),
+  ].join('\n');
+
+/** Of listings and searches of the marketplace of one's own. */
+const positionsFile = (round: number): string =>
+  [
+    'Search term,Listing code,Date,Position',
+    ...Array.from(
+      { length: 400 },
+      (_, i) => `term ${i % 40} of ${i % 3},OWN${i % 8},2026-03-${10 + ((i + round) % 18)},${1 + (i % 60)}`,
+    ),
+  ].join('\n');
+const clicksFile = (round: number): string =>
+  [
+    'Niche,Listing code,Date,Share of the clicks',
+    ...Array.from(
+      { length: 200 },
+      (_, i) => `Need ${i % 11},OWN${i % 8},2026-03-${10 + ((i + round) % 18)},${(i % 30) / 100}`,
+    ),
+  ].join('\n');
+const ownListingsFile = (): string =>
+  [
+    'Listing code,Title,Price,Rank',
+    ...Array.from({ length: 8 }, (_, i) => `OWN${i},Thing ${i} of my own,${10 + i}.50,${100 + i}`),
+  ].join('\n');
+const OLD_ENOUGH_S = 1_700_000_000;
+
+/** A file that lies in the folder and is taken in by itself: how it is told from others is by its time. */
+const putInFolder = async (program: RealProgram, round: number): Promise<Job> => {
+  const { path } = await program.call<MarketFolder>('GET', `${OWN}/folder`);
+  mkdirSync(path!, { recursive: true });
+  const name = `readings ${round}.csv`;
+  writeFileSync(
+    join(path!, name),
+    `Listing code,Date,Price,Rank\n${Array.from({ length: 200 }, (_, i) => `OWN${i % 8},2026-02-${10 + (i % 18)},${11 + (i % 5)}.${10 + (round % 80)},${90 + i}`).join('\n')}\n`,
+  );
+  utimesSync(join(path!, name), OLD_ENOUGH_S + round, OLD_ENOUGH_S + round);
+  for (;;) {
+    const { files } = await program
+      .call<MarketFolder>('POST', `${OWN}/folder/look`)
+      .catch((): MarketFolder => ({ path: null, files: [] }));
+    const jobs = await program.call<Job[]>('GET', '/api/jobs').catch((): Job[] => []);
+    const found = files.some((f) => f.name === name && f.state !== 'waiting');
+    const job = jobs.find((j) => j.kind === 'import-readings');
+    if (found && job) return job;
+  }
+};
+
 /** The newest import that is in force, or was taken back. */
 const newestImport = async (program: RealProgram, takenBack: boolean): Promise<number> => {
   const all = await program.call<{ id: number; takenBackAt: string | null }[]>('GET', `${MARKET}/imports`);
@@ -114,10 +186,18 @@ export const prepare = async (program: RealProgram): Promise<void> => {
     measures: 'metric',
     copyFrom: null,
   });
+  await endOf(program, await takeIn(program, 'listings', ownListingsFile(), OWN));
+  await endOf(program, await takeIn(program, 'terms', termsFile(0), OWN));
+  const first = 'Listing code,Date,Price,Rank\nOWN1,2026-01-09,12.10,95\n';
+  await endOf(program, await takeIn(program, 'readings', first, OWN));
+  // One copy for all rounds: of each as it then stands, the workspace would double with every reading.
+  const copy = await (await fetch(`${await program.address()}/api/workspace/archive.zip`)).arrayBuffer();
+  writeFileSync(join(program.data, COPY), Buffer.from(copy));
 };
+const COPY = 'a copy.zip';
 
 /** The work of a round; reviews are read after each time that new ones came. */
-export const KINDS_OF_WORK = 12;
+export const KINDS_OF_WORK = 18;
 export const workOf = (round: number): Work => {
   const works: Work[] = [
     { name: 'import-listings', ask: (p) => takeIn(p, 'listings', listingsFile(round)) },
@@ -143,16 +223,32 @@ export const workOf = (round: number): Work => {
     {
       name: 'read-archive',
       ask: async (p) => {
-        const from = await p.address();
-        const copy = await (await fetch(`${from}/api/workspace/archive.zip`)).arrayBuffer();
-        const sent = await fetch(`${from}/api/workspace/archive?name=copy.zip`, {
+        const sent = await fetch(`${await p.address()}/api/workspace/archive?name=copy.zip`, {
           method: 'POST',
           headers: { 'content-type': 'application/zip' },
-          body: copy,
+          body: readFileSync(join(p.data, COPY)),
         });
         return (await sent.json()) as Job;
       },
     },
+    { name: 'import-readings', ask: (p) => takeIn(p, 'readings', readingsFile(round)) },
+    { name: 'import-months', ask: (p) => takeIn(p, 'months', monthsFile(round)) },
+    { name: 'import-positions', ask: (p) => takeIn(p, 'positions', positionsFile(round), OWN) },
+    { name: 'import-clicks', ask: (p) => takeIn(p, 'clicks', clicksFile(round), OWN) },
+    {
+      name: 'lay-searches',
+      ask: async (p) => {
+        const ids = await p.withDatabase(async (c) => {
+          const [rows] = await c.query<mysql.RowDataPacket[]>(
+            'select id from search_terms where marketplace_id = "far-quay" order by text limit 3 offset ?',
+            [round % 20],
+          );
+          return rows.map((r) => Number(r.id));
+        });
+        return p.call<Job>('POST', `${OWN}/niche-corrections`, { terms: ids, niche: `By hand ${round}` });
+      },
+    },
+    { name: 'folder', ask: (p) => putInFolder(p, round) },
     { name: 'backtest', ask: (p) => p.call<Job>('POST', `${MARKET}/backtest`) },
   ];
   return works[round % works.length]!;

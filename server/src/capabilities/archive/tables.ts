@@ -3,7 +3,7 @@ import { getTableConfig, MySqlTable } from 'drizzle-orm/mysql-core';
 import * as schema from '../../ground/db/schema.ts';
 
 /** Kept for a moment, or made anew by each process: no part of a workspace's own. */
-const PASSING = new Set(['jobs', 'uploads', 'upload_pieces', 'workspace']);
+const PASSING = new Set(['jobs', 'uploads', 'upload_pieces', 'folder_files', 'workspace']);
 /** Columns that hold another row's number without a reference that the database knows of. */
 const LOOSE: Readonly<Record<string, string>> = {
   import_id: 'imports',

@@ -1,4 +1,4 @@
-import { count, eq, isNull, sql } from 'drizzle-orm';
+import { count, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { ReplyOf } from '@kettle/contract/route';
 import type { sources as routes, Marketplace } from '@kettle/contract/sources';
 import { currencyExponent } from '@kettle/core/money/money';
@@ -17,10 +17,9 @@ export const workspaceKind = async (db: Db): Promise<'demo' | 'own'> => {
 };
 
 export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
-  const [bin, rows, listingCounts, candidateCounts, schedules, curves] = await Promise.all([
+  const [bin, rows, candidateCounts, schedules, curves] = await Promise.all([
     binned(db),
     db.select().from(marketplaces).where(isNull(marketplaces.binnedAt)).orderBy(marketplaces.madeAt, marketplaces.id),
-    db.select({ id: listings.marketplaceId, n: count() }).from(listings).groupBy(listings.marketplaceId),
     db
       .select({
         id: candidates.marketplaceId,
@@ -42,13 +41,14 @@ export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
       .orderBy(feeSchedules.validFrom),
     db.select({ id: rankCurves.marketplaceId, n: count() }).from(rankCurves).groupBy(rankCurves.marketplaceId),
   ]);
+  const listingCounts = await listingsIn(db, rows);
   const of = <T extends { id: string }>(list: readonly T[], id: string): T | undefined => list.find((x) => x.id === id);
   return rows.map((row) => {
     const { dataVersion: _, demandVersion: __, ...market } = asMarket(row);
     const { id } = market;
     return {
       ...market,
-      listings: of(listingCounts, id)?.n ?? 0,
+      listings: listingCounts.get(id)!.n,
       candidates: of(candidateCounts, id)?.n ?? 0,
       shortlisted: of(candidateCounts, id)?.short ?? 0,
       schedules: schedules.filter((s) => s.market === id).map(({ market: ___, ...s }) => s),
@@ -56,6 +56,33 @@ export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
       removed: bin.listingsOf.get(id) ?? 0,
     };
   });
+};
+
+/** How many listings marketplaces had at a data version. */
+const counted = new WeakMap<Db, Map<string, { version: number; n: number }>>();
+
+/**
+ * How many listings marketplaces have: counted anew when their data version has moved. While an import puts thousands in
+ * that nobody may see yet, the database would have to look at each of them for every counting.
+ */
+const listingsIn = async (
+  db: Db,
+  markets: readonly { id: string; dataVersion: number }[],
+): Promise<ReadonlyMap<string, { n: number }>> => {
+  const known = counted.get(db) ?? new Map<string, { version: number; n: number }>();
+  counted.set(db, known);
+  const moved = markets.filter((m) => known.get(m.id)?.version !== m.dataVersion);
+  if (moved.length > 0) {
+    const ids = moved.map((m) => m.id);
+    const rows = await db
+      .select({ id: listings.marketplaceId, n: count() })
+      .from(listings)
+      .where(inArray(listings.marketplaceId, ids))
+      .groupBy(listings.marketplaceId);
+    const ns = new Map(rows.map((r) => [r.id, r.n]));
+    for (const { id, dataVersion } of moved) known.set(id, { version: dataVersion, n: ns.get(id) ?? 0 });
+  }
+  return known;
 };
 
 /** All marketplaces, and those whose fees can be copied. */

@@ -118,6 +118,7 @@ export const fieldsOf = (
   };
   const head = (key: string): string => mapping[key] ?? '';
   const decimal = (key: string): '.' | ',' => writing.decimal.get(key) ?? '.';
+  const rateOf = (currency: string, day: Day): DatedRate | null => rateNear(rates.get(currency) ?? [], day);
   const take = <T>(key: string, read: (cell: string) => Read<T>): T | null => {
     const cell = text(key);
     if (isNothing(cell)) return null;
@@ -151,11 +152,10 @@ export const fieldsOf = (
         return within(Math.round(read.value), bounds, cell);
       }),
     money: (key, bounds, day) => {
-      const rateOf = (currency: string): DatedRate | null => rateNear(rates.get(currency) ?? [], day);
       const major = take(key, (cell) => {
-        const read = moneyIn(cell, market.currency, decimal(key), head(key), (c) => rateOf(c)?.rate ?? null);
+        const read = moneyIn(cell, market.currency, decimal(key), head(key), (c) => rateOf(c, day)?.rate ?? null);
         if ('fault' in read) return read;
-        if (read.from !== undefined) converted(read.from, rateOf(read.from)!);
+        if (read.from !== undefined) converted(read.from, rateOf(read.from, day)!);
         return within(read.value, bounds, cell);
       });
       return major === null ? null : minorFromMajor(major, market.currency);

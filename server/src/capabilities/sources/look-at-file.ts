@@ -1,15 +1,15 @@
 import { eq } from 'drizzle-orm';
-import type { Preview } from '@kettle/contract/sources';
+import type { ImportKind, Preview } from '@kettle/contract/sources';
 import type { FileLook, LookAsked } from '../../ground/aside/kinds.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { uploads } from '../../ground/db/schema.ts';
 import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { ratesOf } from '../../ground/marketplaces/rates.ts';
 import { badField } from '../../ground/problems/problem.ts';
-import { IMPORT_FIELDS } from './columns/index.ts';
+import { guessMapping, IMPORT_FIELDS } from './columns/index.ts';
 import { fieldsOf, RowFault, writingOf, type Writing } from './fields.ts';
 import { kindOf } from './kinds/index.ts';
-import { mappingFor } from './mapping.ts';
+import { proposedKind, setBefore, sheetsBefore } from './mapping.ts';
 import { openTable } from './reading/open-table.ts';
 import { FileFault, type TableRow } from './reading/table.ts';
 import { noted } from './understood.ts';
@@ -21,20 +21,23 @@ const LONGEST_SAMPLE = 200;
 const MOST_CHECKED = 20_000;
 const SHOWN = 3;
 
-const NOTHING_CHECKED: Preview['check'] = { rows: 0, refused: 0, reasons: [], repeated: 0, converted: 0 };
+const NOTHING_CHECKED: Preview['check'] = { rows: 0, refused: 0, reasons: [], repeated: 0, repeats: [], converted: 0 };
 
 /**
  * Reads a kept file through: its columns, how many rows, the first of them, which column seems to be what, and what its
  * rows would come to with the columns as they are set.
  */
 export const lookAtFile = async (db: Db, asked: LookAsked): Promise<FileLook> => {
-  const { upload, kind, dates } = asked;
+  const { upload } = asked;
   try {
     const market = await marketOf(db, asked.marketplace);
-    const { columns, rows, sheets, sheet } = await openTable(piecesOf(db, upload), asked.sheet, false);
-    const { mapping, remembered } = asked.mapping
-      ? { mapping: asked.mapping, remembered: false }
-      : await mappingFor(db, market.id, kind, columns);
+    const { columns, rows, sheets, sheet } = await opened(db, market, asked);
+    const alike = await setBefore(db, market.id, columns, null);
+    const kind = asked.kind ?? alike?.kind ?? proposedKind(columns);
+    const before = alike?.kind === kind ? alike : await setBefore(db, market.id, columns, kind);
+    const mapping = asked.mapping ?? before?.mapping ?? guessMapping(kind, columns);
+    const dates = asked.dates ?? before?.settings.dates;
+    const repeats = asked.repeats ?? before?.settings.repeats ?? 'later';
     const sample: FileLook['sample'] = [];
     const { writing, rows: n } = await writingOf(
       { columns, rows: sampled(rows, columns, sample) },
@@ -46,12 +49,36 @@ export const lookAtFile = async (db: Db, asked: LookAsked): Promise<FileLook> =>
     const lacks = IMPORT_FIELDS[kind].some((f) => f.required && !columns.includes(mapping[f.key] ?? ''));
     const checked = lacks
       ? { understood: [], check: NOTHING_CHECKED }
-      : await checkRows(db, { ...asked, mapping, sheet }, market, columns, writing);
-    return { columns, rows: n, sample, sheets, sheet, mapping, remembered, ...checked };
+      : await checkRows(db, { upload, kind, mapping, sheet }, market, columns, writing);
+    return {
+      kind,
+      columns,
+      rows: n,
+      sample,
+      sheets,
+      sheet,
+      mapping,
+      remembered: !asked.mapping && before !== null,
+      source: before?.source ?? null,
+      dates: dates ?? null,
+      repeats,
+      ...checked,
+    };
   } catch (error) {
     if (error instanceof FileFault) throw badField('file', error.message);
     throw error;
   }
+};
+
+/** The wanted sheet; where none is named and the first looks like no earlier file, one that was taken in before. */
+const opened = async (db: Db, market: Market, { upload, sheet }: LookAsked): ReturnType<typeof openTable> => {
+  const first = await openTable(piecesOf(db, upload), sheet, false);
+  if (sheet !== null || first.sheets.length < 2 || (await setBefore(db, market.id, first.columns, null))) return first;
+  const before = await sheetsBefore(db, market.id);
+  const known = first.sheets.find((name) => name !== first.sheet && before.has(name));
+  if (known === undefined) return first;
+  const other = await openTable(piecesOf(db, upload), known, false);
+  return (await setBefore(db, market.id, other.columns, null)) ? other : first;
 };
 
 const sampled = async function* (
@@ -69,13 +96,18 @@ const sampled = async function* (
 /** Goes through rows as an import would, without keeping anything. */
 const checkRows = async (
   db: Db,
-  { upload, sheet, kind: wanted, mapping }: LookAsked & { mapping: Record<string, string> },
+  {
+    upload,
+    sheet,
+    kind: wanted,
+    mapping,
+  }: { upload: number; sheet: string | null; kind: ImportKind; mapping: Record<string, string> },
   market: Market,
   columns: readonly string[],
   writing: Writing,
 ): Promise<Pick<FileLook, 'understood' | 'check'>> => {
   const kind = kindOf(wanted);
-  const check = { ...NOTHING_CHECKED, reasons: [] as string[] };
+  const check = { ...NOTHING_CHECKED, reasons: [] as string[], repeats: [] as string[] };
   const keyOfColumn = new Map(Object.entries(mapping).map(([key, column]) => [column, key]));
   const understood = new Map<string, Preview['understood'][number]>(
     Object.entries(mapping)
@@ -97,7 +129,8 @@ const checkRows = async (
   /** What the cells of the row were understood as, the last reading of each. */
   const shown = new Map<string, string>();
   const fields = noted(reading.fields, market, (key, words) => void shown.set(key, words));
-  const met = new Set<string>();
+  /** The line that each was met at first. */
+  const met = new Map<string, number>();
   const { rows } = await openTable(piecesOf(db, upload), sheet);
   for await (const { line, cells } of rows) {
     if (++check.rows > MOST_CHECKED) {
@@ -108,8 +141,12 @@ const checkRows = async (
     try {
       const row = { ...kind.from(fields, market), line };
       const key = kind.keyOf(row as never);
-      if (met.has(key)) check.repeated++;
-      met.add(key);
+      const first = met.get(key);
+      if (first === undefined) met.set(key, line);
+      else {
+        check.repeated++;
+        if (check.repeats.length < SHOWN) check.repeats.push(`Line ${line} repeats line ${first}.`);
+      }
     } catch (error) {
       if (!(error instanceof RowFault)) throw error;
       check.refused++;

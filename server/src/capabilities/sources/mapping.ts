@@ -1,30 +1,68 @@
-import { and, desc, eq } from 'drizzle-orm';
-import type { ImportKind, Preview } from '@kettle/contract/sources';
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import type { ImportKind } from '@kettle/contract/sources';
 import type { Db } from '../../ground/db/connection.ts';
 import { imports } from '../../ground/db/schema.ts';
+import type { ImportSettings } from '../../ground/jobs/kinds.ts';
 import { guessMapping, IMPORT_FIELDS } from './columns/index.ts';
 
-/** As the columns of a file like this one were set last; else as their heads say. */
-export const mappingFor = async (
+/** How the newest file that looked the same was set. */
+export interface SetBefore {
+  kind: ImportKind;
+  mapping: Record<string, string>;
+  source: string;
+  settings: ImportSettings;
+}
+const LATEST = 50;
+
+/**
+ * How files like this one were set: files of the same columns, whatever their order, that were not taken back. With a kind
+ * only those of it, and then also files of other columns that have all of those that were chosen.
+ */
+export const setBefore = async (
   db: Db,
   marketplaceId: string,
-  kind: ImportKind,
   columns: readonly string[],
-): Promise<Pick<Preview, 'mapping' | 'remembered'>> => {
-  const guessed = guessMapping(kind, columns);
+  kind: ImportKind | null,
+): Promise<SetBefore | null> => {
   const earlier = await db
-    .select({ mapping: imports.mapping })
+    .select()
     .from(imports)
-    .where(and(eq(imports.marketplaceId, marketplaceId), eq(imports.kind, kind)))
+    .where(
+      and(
+        eq(imports.marketplaceId, marketplaceId),
+        isNull(imports.takenBackAt),
+        kind === null ? undefined : eq(imports.kind, kind),
+      ),
+    )
     .orderBy(desc(imports.id))
-    .limit(20);
-  const keys = new Set(IMPORT_FIELDS[kind].map((f) => f.key));
-  const known = earlier.find(
-    ({ mapping }) =>
-      Object.entries(mapping).every(([key, column]) => keys.has(key) && columns.includes(column)) &&
-      Object.keys(mapping).length >= Object.keys(guessed).length,
-  );
-  return known ? { mapping: known.mapping, remembered: true } : { mapping: guessed, remembered: false };
+    .limit(LATEST);
+  const there = new Set(columns);
+  const same = (other: readonly string[] | null): boolean =>
+    other !== null && new Set(other).size === there.size && other.every((c) => there.has(c));
+  const known =
+    earlier.find((e) => same(e.columns)) ??
+    earlier.find((e) => {
+      if (kind === null) return false;
+      const keys = new Set(IMPORT_FIELDS[kind].map((f) => f.key));
+      return (
+        Object.entries(e.mapping).every(([key, column]) => keys.has(key) && there.has(column)) &&
+        Object.keys(e.mapping).length >= Object.keys(guessMapping(kind, columns)).length
+      );
+    });
+  return known
+    ? { kind: known.kind as ImportKind, mapping: known.mapping, source: known.source, settings: known.settings ?? {} }
+    : null;
+};
+
+/** Sheets that files of this marketplace were taken in from. */
+export const sheetsBefore = async (db: Db, marketplaceId: string): Promise<Set<string>> => {
+  const rows = await db
+    .select({ settings: imports.settings })
+    .from(imports)
+    .where(and(eq(imports.marketplaceId, marketplaceId), isNull(imports.takenBackAt)))
+    .orderBy(desc(imports.id))
+    .limit(LATEST);
+  return new Set(rows.flatMap(({ settings }) => settings?.sheet ?? []));
 };
 
 /** What a file seems to hold: the kind that needs most of what it has. */

@@ -4,6 +4,7 @@ import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { IMPORT_FIELDS } from './columns/index.ts';
+import { takenByHand } from './folder.ts';
 import { importsOf, takeBackJob, troubledTable } from './imports.ts';
 import { correctNiches } from './niche-corrections.ts';
 import { checkMapping, previewImport, previewUpload } from './service.ts';
@@ -17,7 +18,8 @@ export const serveSources = (app: Express, ground: Ground): void => {
   serve(app, routes.preview, async ({ params, query, request }) => {
     const market = await marketOf(db, params.marketplace);
     // Not destroyed when reading breaks off: the refusal still goes back on the same line.
-    return previewImport(ground, market, params.kind, query.name, request.iterator({ destroyOnReturn: false }));
+    const kind = params.kind === 'any' ? null : params.kind;
+    return previewImport(ground, market, kind, query.name, request.iterator({ destroyOnReturn: false }));
   });
   serve(app, routes.look, async ({ params, body }) => {
     const market = await marketOf(db, params.marketplace);
@@ -44,9 +46,8 @@ export const serveSources = (app: Express, ground: Ground): void => {
   serve(app, routes.import, async ({ params, body }) => {
     const market = await marketOf(db, params.marketplace);
     await checkMapping(db, params.kind, body.upload, body.mapping);
-    return jobs.add(`import-${params.kind}` as const, {
-      marketplace: market.id,
-      ...body,
-    });
+    const job = await jobs.add(`import-${params.kind}` as const, { marketplace: market.id, ...body });
+    await takenByHand(db, body.upload, job.id);
+    return job;
   });
 };

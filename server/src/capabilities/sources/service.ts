@@ -7,14 +7,13 @@ import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { badField } from '../../ground/problems/problem.ts';
 import { IMPORT_FIELDS } from './columns/index.ts';
-import { proposedKind } from './mapping.ts';
 import { dropUpload, keepUpload } from './uploads.ts';
 
 /** Keeps a file as it comes in and says what is in it and which column seems to be what. */
 export const previewImport = async (
   { database: { db }, aside }: Pick<Ground, 'database' | 'aside'>,
   market: Pick<Market, 'id'>,
-  kind: ImportKind,
+  kind: ImportKind | null,
   name: string,
   file: AsyncIterable<Buffer>,
 ): Promise<Preview> => {
@@ -34,7 +33,7 @@ export const previewUpload = async (
   market: Pick<Market, 'id'>,
   asked: Omit<LookAsked, 'marketplace'>,
 ): Promise<Preview> => {
-  const { upload, kind } = asked;
+  const { upload } = asked;
   const [file] = await db.select({ name: uploads.name }).from(uploads).where(eq(uploads.id, upload));
   if (!file) throw badField('upload', 'The file is not there any more. Choose it again.');
   const look = await aside.run('look-at-file', { ...asked, marketplace: market.id });
@@ -42,8 +41,7 @@ export const previewUpload = async (
     upload,
     name: file.name,
     ...look,
-    proposed: proposedKind(look.columns),
-    fields: IMPORT_FIELDS[kind].map(({ key, name: label, required, explanation }) => ({
+    fields: IMPORT_FIELDS[look.kind].map(({ key, name: label, required, explanation }) => ({
       key,
       name: label,
       required,

@@ -107,6 +107,7 @@ const nothingMet = (): Omit<Putting, 'inside' | 'market' | 'importId'> => ({
   again: true,
   ids: new Map(),
   touched: new Set(),
+  based: new Set(),
   categories: new Map(),
   keepBase: () => Promise.resolve(),
 });

@@ -1,10 +1,17 @@
 import { createHash } from 'node:crypto';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { and, eq, isNull } from 'drizzle-orm';
 import type { ImportKind } from '@kettle/contract/sources';
 import type { Db } from '../../ground/db/connection.ts';
 import { imports, uploads } from '../../ground/db/schema.ts';
 import { estimateAnew, type UnitsChanged } from '../../ground/estimates/estimates.ts';
-import { ForPeople, type ImportPayload, type JobContext, type JobResult } from '../../ground/jobs/kinds.ts';
+import {
+  ForPeople,
+  type ImportPayload,
+  type ImportSettings,
+  type JobContext,
+  type JobResult,
+} from '../../ground/jobs/kinds.ts';
 import type { DatedRate } from '@kettle/core/files/rates';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { ratesOf } from '../../ground/marketplaces/rates.ts';
@@ -19,7 +26,8 @@ import { FileFault } from './reading/table.ts';
 import { dropUpload, piecesOf } from './uploads.ts';
 
 /** Rows that are put in at once. */
-const AT_ONCE = 2000;
+const AT_ONCE = 4000;
+const TURN = 250;
 const MOST_LISTED = 500;
 /** Rows of the file that are kept to be mended. */
 const MOST_TROUBLED = 20_000;
@@ -44,7 +52,10 @@ export const takeIn = async (wanted: ImportKind, payload: ImportPayload, context
     const { writing, rows } = await writingOf(table, wanted, mapping, payload.dates);
     return { columns: table.columns, writing, total: rows };
   });
-  const digest = hash.update(JSON.stringify([sheet, payload.dates ?? null])).digest('hex');
+  const settings: ImportSettings = { sheet, dates: payload.dates, repeats: payload.repeats };
+  const digest = hash
+    .update(JSON.stringify([sheet, payload.dates ?? null, ...(payload.repeats === 'first' ? ['first'] : [])]))
+    .digest('hex');
   const earlier = await sameBefore(db, market.id, wanted, digest, mapping);
   await finish(async (inside) => {
     if (earlier) {
@@ -64,6 +75,8 @@ export const takeIn = async (wanted: ImportKind, payload: ImportPayload, context
         hash: digest,
         mapping,
         source,
+        columns: [...columns],
+        settings,
         taken: 0,
         result: {},
       })
@@ -78,6 +91,7 @@ export const takeIn = async (wanted: ImportKind, payload: ImportPayload, context
       again: false,
       ids: new Map(),
       touched: new Set(),
+      based: new Set(),
       categories: new Map(),
       keepBase: async (rows) => {
         if (rows.length > 0) await keepPart(inside.db, importId, basePlace++, rows, true);
@@ -88,17 +102,29 @@ export const takeIn = async (wanted: ImportKind, payload: ImportPayload, context
     const reading = fieldsOf({ mapping, kind: wanted, market, writing, columns, rates }, tally);
     let place = 0;
     let batch: Fact[] = [];
-    const put = async (): Promise<void> => {
-      if (batch.length === 0) return;
+    let cellsOf = new Map<number, readonly string[]>();
+    /** What was met, where the first row of several counts; with the line. */
+    const met = payload.repeats === 'first' ? new Map<string, number>() : null;
+    const putRows = async (rows: readonly Fact[], cells: ReadonlyMap<number, readonly string[]>): Promise<void> => {
       await progress(tally.rows, total, `Taking in ${kind.what}, ${tally.rows} of ${total}`);
-      const { homeless, known = 0 } = await kind.put(at, batch);
+      const { homeless, known = 0 } = await kind.put(at, rows);
       for (const { code, line } of homeless)
-        tally.refuse(line, `${code} is no listing of ${market.name}. Import the listing first.`);
+        tally.refuse(line, `${code} is no listing of ${market.name}. Import the listing first.`, cells.get(line));
       const away = new Set(homeless);
-      const taken = batch.filter((row) => !away.has(row));
+      const taken = rows.filter((row) => !away.has(row));
       tally.take(taken.length, known, taken.map(kind.dayOf));
       if (taken.length > 0) await keepPart(inside.db, importId, place++, taken);
+    };
+    // While the database puts some rows in, the next are read.
+    let putting: Promise<void> = Promise.resolve();
+    const put = async (): Promise<void> => {
+      await putting;
+      if (batch.length === 0) return;
+      putting = putRows(batch, cellsOf);
+      // Whoever waits for it next is told.
+      putting.catch(() => undefined);
       batch = [];
+      cellsOf = new Map();
     };
     await faultsForPeople(async () => {
       const { rows } = await openTable(piecesOf(db, upload), sheet);
@@ -106,14 +132,28 @@ export const takeIn = async (wanted: ImportKind, payload: ImportPayload, context
         tally.turnTo(line, cells, ragged ?? false);
         reading.turnTo(cells);
         try {
-          batch.push({ ...(kind.from(reading.fields, market) as Fact), line });
+          const row = { ...(kind.from(reading.fields, market) as Fact), line };
+          const key = met ? kind.keyOf(row) : '';
+          const first = met?.get(key);
+          if (first === undefined) {
+            met?.set(key, line);
+            batch.push(row);
+            cellsOf.set(line, cells);
+          } else tally.refuse(line, `It repeats line ${first}, which counts.`);
         } catch (error) {
           if (!(error instanceof RowFault)) throw error;
           tally.refuse(line, error.message);
         }
         if (batch.length >= AT_ONCE) await put();
+        // Rows that lie ready are read without a pause: now and then the database's answers get their turn.
+        if (tally.rows % TURN === 0) await nextTurn();
       }
       await put();
+      await putting;
+    }).catch(async (error: unknown) => {
+      // Nothing more is sent on a connection whose transaction is given up.
+      await putting.catch(() => undefined);
+      throw error;
     });
     const notes = (await kind.end?.(at)) ?? [];
     const changed =
@@ -132,7 +172,10 @@ export const takeIn = async (wanted: ImportKind, payload: ImportPayload, context
       .update(imports)
       .set({ taken, firstDay: tally.firstDay, lastDay: tally.lastDay, result })
       .where(eq(imports.id, importId));
-    if (tally.troubled.rows.length > 0) await keepTroubled(inside.db, importId, tally.troubled);
+    if (tally.troubled.rows.length > 0) {
+      tally.troubled.rows.sort((a, b) => a.line - b.line);
+      await keepTroubled(inside.db, importId, tally.troubled);
+    }
     if (kind.group === 'catalogue') await readUpTo(at);
     await dropUpload(inside.db, upload);
     return result;
@@ -189,6 +232,7 @@ class Tally {
   firstDay: string | null = null;
   lastDay: string | null = null;
   readonly troubled: Troubled;
+  private readonly troubledAt = new Map<number, Troubled['rows'][number]>();
   private readonly refused: Refused[] = [];
   private refusedCount = 0;
   private readonly leftOutCells: LeftOut[] = [];
@@ -220,10 +264,11 @@ class Tally {
     }
   }
 
-  refuse(line: number, reason: string): void {
+  /** @param cells of the row, where it is not the one that was turned to */
+  refuse(line: number, reason: string, cells?: readonly string[]): void {
     this.refusedCount++;
     if (this.refused.length < MOST_LISTED) this.refused.push({ line, reason });
-    this.keep(line, reason);
+    this.keep(line, reason, cells);
   }
 
   readonly leftOut = (column: string, reason: string): void => {
@@ -237,13 +282,16 @@ class Tally {
     this.conversions.set(by, (this.conversions.get(by) ?? 0) + 1);
   };
 
-  private keep(line: number, reason: string): void {
+  private keep(line: number, reason: string, cells = line === this.line ? this.cells : undefined): void {
     const kind = reason.replace(/"[^"]*"/g, '…').replace(/\d[\d.,]*/g, '#');
     if (this.reasons.has(kind) || this.reasons.size < 200) this.reasons.set(kind, (this.reasons.get(kind) ?? 0) + 1);
-    const last = this.troubled.rows.at(-1);
-    if (last?.line === line) last.reasons.push(reason);
-    else if (this.troubled.rows.length < MOST_TROUBLED && line === this.line)
-      this.troubled.rows.push({ line, reasons: [reason], cells: [...this.cells] });
+    const before = this.troubledAt.get(line);
+    if (before) before.reasons.push(reason);
+    else if (this.troubled.rows.length < MOST_TROUBLED && cells) {
+      const row = { line, reasons: [reason], cells: [...cells] };
+      this.troubled.rows.push(row);
+      this.troubledAt.set(line, row);
+    }
   }
 
   result(what: string, taken: number, notes: string[]): JobResult {

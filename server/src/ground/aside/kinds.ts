@@ -1,7 +1,7 @@
 import type { MinedReviews, ReviewFilter } from '@kettle/contract/candidates';
 import type { CurveFile } from '@kettle/contract/curves';
 import type { ImportKind, Preview } from '@kettle/contract/sources';
-import type { DateOrder } from '@kettle/core/files/dates';
+import type { ImportSettings } from '../jobs/kinds.ts';
 
 /** What each piece of work takes. */
 export interface AsideArgs {
@@ -12,17 +12,17 @@ export interface AsideArgs {
   'take-curve': { marketplace: string; file: CurveFile };
   'use-curve': { id: number };
 }
-/** A file to be looked through as a kind, with its columns as they were set, or as they seem to be. */
-export interface LookAsked {
+/** A file to be looked through, with its kind and columns as they were set, or as they seem to be. */
+export interface LookAsked extends Omit<ImportSettings, 'sheet'> {
   upload: number;
   sheet: string | null;
   marketplace: string;
-  kind: ImportKind;
+  kind: ImportKind | null;
   mapping?: Record<string, string> | undefined;
-  dates?: DateOrder | undefined;
 }
 /** A file as far as it must be known to choose what its columns are. */
 export interface FileLook {
+  kind: ImportKind;
   columns: string[];
   rows: number;
   sheets: string[];
@@ -30,6 +30,9 @@ export interface FileLook {
   sample: Record<string, string>[];
   mapping: Record<string, string>;
   remembered: boolean;
+  source: string | null;
+  dates: Preview['dates'];
+  repeats: Preview['repeats'];
   understood: Preview['understood'];
   check: Preview['check'];
 }

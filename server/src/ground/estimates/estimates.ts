@@ -139,6 +139,31 @@ export const listingsOfGroups = async (db: Db, market: Market, groups: ReadonlyS
   return rows.map((r) => r.id);
 };
 
+const subjectsOf = (db: Db, market: Market, which: SQL | undefined) =>
+  db
+    .select({
+      id: listings.id,
+      code: listings.code,
+      category: categories.path,
+      price: listings.price,
+      rank: listings.rank,
+      seenOn: listings.seenOn,
+      title: listings.title,
+      pictures: listings.pictures,
+      bullets: listings.bullets,
+      description: listings.description,
+      units: estimates.units,
+      low: estimates.low,
+      high: estimates.high,
+      origin: estimates.origin,
+    })
+    .from(listings)
+    .innerJoin(categories, eq(categories.id, listings.categoryId))
+    .leftJoin(estimates, eq(estimates.listingId, listings.id))
+    .where(and(eq(listings.marketplaceId, market.id), which))
+    .orderBy(asc(listings.id))
+    .limit(CHUNK);
+
 /** Which listings of a marketplace come next: of all, those after the last; of some, the next of them. */
 const batchesOf = function* (
   only: readonly number[] | null,
@@ -166,38 +191,24 @@ export const refreshEstimates = async (
   const curves = await curvesOf(db, market);
   const windowStart = addDays(market.today, -92);
   const changed: UnitsChanged = { count: 0, examples: [] };
-  let last = 0;
   let done = 0;
   const batches = batchesOf(only);
-  for (let next = batches.next(); !next.done;) {
-    const subjects = await db
-      .select({
-        id: listings.id,
-        code: listings.code,
-        category: categories.path,
-        price: listings.price,
-        rank: listings.rank,
-        seenOn: listings.seenOn,
-        title: listings.title,
-        pictures: listings.pictures,
-        bullets: listings.bullets,
-        description: listings.description,
-        units: estimates.units,
-        low: estimates.low,
-        high: estimates.high,
-        origin: estimates.origin,
-      })
-      .from(listings)
-      .innerJoin(categories, eq(categories.id, listings.categoryId))
-      .leftJoin(estimates, eq(estimates.listingId, listings.id))
-      .where(and(eq(listings.marketplaceId, market.id), next.value(last)))
-      .orderBy(asc(listings.id))
-      .limit(CHUNK);
-    const evidence = await evidenceOf(
-      db,
-      market,
-      subjects.map((s) => s.id),
-    );
+  /** The next listings with what they are estimated from; null after the last. */
+  const load = async (last: number, size: number) => {
+    const next = batches.next(size);
+    if (next.done) return null;
+    const subjects = await subjectsOf(db, market, next.value(last));
+    const ids = subjects.map((s) => s.id);
+    return { subjects, evidence: await evidenceOf(db, market, ids) };
+  };
+  let loading = load(0, 0);
+  for (;;) {
+    const loaded = await loading;
+    if (!loaded) break;
+    const { subjects, evidence } = loaded;
+    // While these are reckoned, the database reads the next.
+    loading = load(subjects.at(-1)?.id ?? 0, subjects.length);
+    loading.catch(() => undefined);
     const rows = subjects.map((subject): typeof estimates.$inferInsert => {
       const use = curves.of(subject.category);
       const { curve } = use;
@@ -232,10 +243,8 @@ export const refreshEstimates = async (
       };
     });
     if (rows.length > 0) await putEstimates(database, rows);
-    last = subjects.at(-1)?.id ?? last;
     done += subjects.length;
     await progress(done);
-    next = batches.next(subjects.length);
   }
   await raiseDataVersion(db, market.id, only);
   return changed;

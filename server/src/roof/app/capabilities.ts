@@ -12,6 +12,7 @@ import { serveShortlist } from '../../capabilities/score/routes.ts';
 import { refuseRuledOut } from '../../capabilities/score/service.ts';
 import { serveListings } from '../../capabilities/sheet/routes.ts';
 import { serveSift } from '../../capabilities/sift/routes.ts';
+import { serveFolder } from '../../capabilities/sources/folder-routes.ts';
 import { serveSources } from '../../capabilities/sources/routes.ts';
 import { serveWatch } from '../../capabilities/watch/routes.ts';
 import type { Services } from './compose.ts';
@@ -22,6 +23,7 @@ export const serveCapabilities = (app: Express, services: Services): void => {
   serveFind(app, services);
   serveJobs(app, services);
   serveSources(app, services);
+  serveFolder(app, services);
   serveArchive(app, services);
   serveSift(app, services);
   serveDemand(app, services);

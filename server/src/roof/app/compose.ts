@@ -2,6 +2,7 @@ import type { Logger } from 'pino';
 import { KeptCopies } from '../../capabilities/archive/copies.ts';
 import { DemandIndexes } from '../../capabilities/demand/index.ts';
 import { SiftIndexes } from '../../capabilities/sift/indexes.ts';
+import { WatchedFolder } from '../../capabilities/sources/folder.ts';
 import { Aside } from '../../ground/aside/aside.ts';
 import type { Database } from '../../ground/db/connection.ts';
 import type { Ground } from '../../ground/ground.ts';
@@ -13,34 +14,42 @@ export interface Services extends Ground {
   indexes: SiftIndexes;
   demand: DemandIndexes;
   copies: KeptCopies;
+  folder: WatchedFolder;
 }
 
 const jobWorker = new URL('../threads/job-worker.boot.mjs', import.meta.url);
 const asideWorker = new URL('../threads/aside-worker.boot.mjs', import.meta.url);
 
-/**
- * @param cache folder that built indexes are kept in for the next start; null for none
- * @param copies folder for copies of the workspace; null for none
- */
-export const compose = (
-  database: Database,
-  url: string,
-  log: Logger,
-  cache: string | null = null,
-  copies: string | null = null,
-): Services => ({
-  database,
-  jobs: new Jobs(database, url, jobWorker, log),
-  aside: new Aside(url, asideWorker),
-  outside: simulatedOutside,
-  indexes: new SiftIndexes(database.db, url, cache),
-  demand: new DemandIndexes(database.db),
-  copies: new KeptCopies(database, copies),
-});
+/** Folders that the program may use; without one it does without what is kept there. */
+export interface Folders {
+  /** Built indexes, for the next start. */
+  cache?: string | undefined;
+  /** Copies of the workspace. */
+  copies?: string | undefined;
+  /** Files that are taken in by themselves. */
+  inbox?: string | undefined;
+}
+
+export const compose = (database: Database, url: string, log: Logger, folders: Folders = {}): Services => {
+  const ground: Ground = {
+    database,
+    jobs: new Jobs(database, url, jobWorker, log),
+    aside: new Aside(url, asideWorker),
+    outside: simulatedOutside,
+  };
+  return {
+    ...ground,
+    indexes: new SiftIndexes(database.db, url, folders.cache ?? null),
+    demand: new DemandIndexes(database.db),
+    copies: new KeptCopies(database, folders.copies ?? null),
+    folder: new WatchedFolder(ground, folders.inbox ?? null),
+  };
+};
 
 /** Ends all threads and connections, in order. */
-export const endServices = async ({ indexes, jobs, aside, copies, database }: Services): Promise<void> => {
+export const endServices = async ({ indexes, jobs, aside, copies, folder, database }: Services): Promise<void> => {
   copies.stop();
+  await folder.stop();
   await indexes.stop();
   await jobs.stop();
   await aside.stop();

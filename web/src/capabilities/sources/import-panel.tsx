@@ -1,10 +1,13 @@
 import { Box, Button, FileUpload, Flex, Heading, Text } from '@chakra-ui/react';
 import { useCallback, useEffect, useState } from 'react';
+import type { FolderFile } from '@kettle/contract/folder';
 import type { ImportKind, Marketplace, Preview } from '@kettle/contract/sources';
+import { useLeaveFileMutation } from '../../ground/api/folder.ts';
 import { usePreviewImportMutation, useStartImportMutation } from '../../ground/api/sources.ts';
 import { keep, kept } from '../../ground/state/kept.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { IMPORT_KINDS } from './import-kinds.ts';
+import { FolderPanel } from './folder-panel.tsx';
 import { ImportOutcome } from './import-outcome.tsx';
 import { useOwnDocuments } from './own-documents.ts';
 import { filesOfPaste } from './pasted.ts';
@@ -60,6 +63,24 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
       started(file.upload, data.id);
     }
   };
+  /** What waits in the folder waits here as well, until it changes or is gone there. */
+  const fromFolder = useCallback((of: string, files: readonly FolderFile[]): void => {
+    setWaiting((all) => {
+      const there = files.filter((f) => f.state === 'waiting' && f.upload !== null);
+      const stay = all.filter(
+        (w) => w.folder === undefined || w.marketplace !== of || there.some((f) => f.upload === w.upload),
+      );
+      const come = there
+        .filter((f) => !all.some((w) => w.upload === f.upload))
+        .map((f) => ({ upload: f.upload!, marketplace: of, kind: f.kind ?? 'listings', sheet: null, folder: f.id }));
+      return stay.length === all.length && come.length === 0 ? all : [...stay, ...come];
+    });
+  }, []);
+  const [leave] = useLeaveFileMutation();
+  const putAway = (file: Waiting): void => {
+    setWaiting((all) => all.filter((w) => w.upload !== file.upload));
+    if (file.folder !== undefined) void leave({ params: { marketplace: file.marketplace, id: file.folder } });
+  };
   const [documents, setDocuments] = useState<string[]>([]);
   const takeDocument = useOwnDocuments();
   const [send, { isLoading }] = usePreviewImportMutation();
@@ -75,20 +96,18 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
           continue;
         }
         const { data, error } = await send({
-          params: { marketplace, kind: kind === '' ? 'listings' : kind },
+          params: { marketplace, kind: kind === '' ? 'any' : kind },
           query: { name: file.name.slice(0, 255) },
           body: file as unknown as string,
         });
         if (error) setFaults((all) => [...all, { name: file.name, error }]);
-        if (data)
-          setWaiting((all) => [
-            ...all,
-            { upload: data.upload, marketplace, kind: kind === '' ? data.proposed : kind, sheet: data.sheet },
-          ]);
+        if (!data) continue;
+        looked(data.upload, data);
+        setWaiting((all) => [...all, { upload: data.upload, marketplace, kind: data.kind, sheet: data.sheet }]);
       }
       setRound((n) => n + 1);
     },
-    [kind, marketplace, send, takeDocument],
+    [kind, marketplace, send, takeDocument, looked],
   );
   useEffect(() => {
     const onPaste = (event: ClipboardEvent): void => {
@@ -161,6 +180,9 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
           </Text>
         </FileUpload.Dropzone>
       </FileUpload.Root>
+      {marketplaces.map((m) => (
+        <FolderPanel key={m.id} marketplace={m} shown={m.id === marketplace} onFiles={fromFolder} />
+      ))}
       {documents.map((sentence) => (
         <Text key={sentence} role="status" fontSize="13px" color="verdigris">
           ● {sentence}
@@ -197,7 +219,8 @@ export const ImportPanel = ({ marketplaces }: { marketplaces: Marketplace[] }) =
           waiting={file}
           marketplaceName={marketplaces.find((m) => m.id === file.marketplace)?.name ?? file.marketplace}
           onChange={(changed) => setWaiting((all) => all.map((w) => (w.upload === changed.upload ? changed : w)))}
-          onPutAway={() => setWaiting((all) => all.filter((w) => w.upload !== file.upload))}
+          first={previews[file.upload] ?? null}
+          onPutAway={() => putAway(file)}
           onStarted={(id) => started(file.upload, id)}
         />
       ))}

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { ImportKind, Preview } from '@kettle/contract/sources';
 import { useLookAtUploadMutation, useStartImportMutation } from '../../ground/api/sources.ts';
 import { count } from '../../ground/ui/format.ts';
@@ -21,6 +21,9 @@ export interface Waiting {
   mapping?: Record<string, string>;
   source?: string;
   dates?: '' | 'day-first' | 'month-first';
+  repeats?: 'later' | 'first';
+  /** It came from the marketplace's folder, where it has this number. */
+  folder?: number;
 }
 
 interface WaitingProps {
@@ -31,30 +34,42 @@ interface WaitingProps {
   onStarted: (job: number) => void;
   /** Called with each answer, so that all that wait can be taken in at once. */
   onLooked: (upload: number, preview: Preview) => void;
+  /** What is known of it already. */
+  first: Preview | null;
   /** Several wait: each shows in short first. */
   short: boolean;
 }
 
+/** What of a file's settings its answer stands on. */
+const questionOf = ({ kind, sheet, mapping, dates }: Waiting): string =>
+  JSON.stringify([kind, sheet, mapping ?? null, dates ?? '']);
+
 /** A file that waits to be taken in: looked at anew whenever what is set for it changes, or when one comes back to it. */
 export const WaitingFile = (props: WaitingProps) => {
-  const { waiting, onPutAway, onLooked } = props;
+  const { waiting, first, onPutAway, onLooked } = props;
   const { upload, marketplace, kind, sheet, mapping, dates } = waiting;
   const [look, { error, isLoading }] = useLookAtUploadMutation();
-  /** The last answer stays while the next is on its way. */
-  const [seen, setSeen] = useState<{ of: string; preview: Preview } | null>(null);
+  /** The last answer stays while the next is on its way; what came with the file itself is the first. */
+  const [seen, setSeen] = useState<{ of: string; preview: Preview } | null>(
+    () => first && { of: `${kind}/${sheet}`, preview: first },
+  );
+  const asked = useRef(first ? questionOf(waiting) : '');
   const of = `${kind}/${sheet}`;
+  const question = questionOf(waiting);
   useEffect(() => {
+    if (asked.current === question) return;
     let gone = false;
-    const asked = { sheet, ...(mapping && { mapping: chosenOf(mapping) }), ...(dates && { dates }) };
-    void look({ params: { marketplace, kind, upload }, body: asked }).then(({ data }) => {
+    const body = { sheet, ...(mapping && { mapping: chosenOf(mapping) }), ...(dates && { dates }) };
+    void look({ params: { marketplace, kind, upload }, body }).then(({ data }) => {
       if (gone || !data) return;
+      asked.current = question;
       setSeen({ of: `${kind}/${sheet}`, preview: data });
       onLooked(upload, data);
     });
     return () => {
       gone = true;
     };
-  }, [look, onLooked, marketplace, kind, upload, sheet, mapping, dates]);
+  }, [look, onLooked, marketplace, kind, upload, sheet, mapping, dates, question]);
   if (error)
     return (
       <Box mt="4" fontSize="13px">
@@ -78,7 +93,8 @@ const chosenOf = (mapping: Record<string, string>): Record<string, string> =>
   Object.fromEntries(Object.entries(mapping).filter(([, column]) => column !== ''));
 
 /** What a file is called where its rows state figures, unless it was said otherwise. */
-const sourceOf = (waiting: Waiting, preview: Preview): string => waiting.source ?? preview.name.replace(/\.\w+$/, '');
+const sourceOf = (waiting: Waiting, preview: Preview): string =>
+  waiting.source ?? preview.source ?? preview.name.replace(/\.\w+$/, '');
 
 export const lackingOf = (waiting: Waiting, preview: Preview): Preview['fields'] => {
   const mapping = waiting.mapping ?? preview.mapping;
@@ -93,7 +109,8 @@ export const importOf = (waiting: Waiting, preview: Preview) => ({
     mapping: chosenOf(waiting.mapping ?? preview.mapping),
     source: sourceOf(waiting, preview),
     sheet: waiting.sheet,
-    ...(waiting.dates && { dates: waiting.dates }),
+    ...((waiting.dates ?? preview.dates) && { dates: (waiting.dates ?? preview.dates) || undefined }),
+    repeats: waiting.repeats ?? preview.repeats,
   },
 });
 
@@ -110,7 +127,7 @@ const MappingStep = ({
   const { kind } = waiting;
   const mapping = waiting.mapping ?? preview.mapping;
   const source = sourceOf(waiting, preview);
-  const dates = waiting.dates ?? '';
+  const dates = waiting.dates ?? preview.dates ?? '';
   const setMapping = (changed: Record<string, string>): void => onChange({ ...waiting, mapping: changed });
   const [start, { error, isLoading }] = useStartImportMutation();
   const go = async (): Promise<void> => {
@@ -140,7 +157,8 @@ const MappingStep = ({
                 ? 'Check which column is what.'
                 : ''}
           </Text>
-          <CheckWords check={preview.check} rows={preview.rows} />
+          {waiting.folder !== undefined && <Text color="inkSoft">It lies in the marketplace’s folder.</Text>}
+          <CheckWords check={preview.check} rows={preview.rows} repeats={waiting.repeats ?? preview.repeats} />
         </Box>
         {preview.sheets.length > 1 && (
           <LabelledChoice
@@ -256,6 +274,18 @@ const MappingStep = ({
             </NativeSelect.Root>
           </label>
         )}
+        {preview.check.repeated > 0 && (
+          <LabelledChoice
+            label="Of rows about the same"
+            width="190px"
+            value={waiting.repeats ?? preview.repeats}
+            onChange={(value) => onChange({ ...waiting, repeats: value as 'later' | 'first' })}
+            options={[
+              ['later', 'the later row counts'],
+              ['first', 'the first row counts'],
+            ]}
+          />
+        )}
         <Button
           size="sm"
           colorPalette="aubergine"
@@ -286,18 +316,26 @@ const Understood = ({ of }: { of: Preview['understood'][number] | undefined }) =
   ) : null;
 
 /** What the rows come to as a whole. */
-const CheckWords = ({ check, rows }: { check: Preview['check']; rows: number }) => {
+const CheckWords = ({
+  check,
+  rows,
+  repeats,
+}: {
+  check: Preview['check'];
+  rows: number;
+  repeats: Preview['repeats'];
+}) => {
   if (check.rows === 0) return null;
   const of = check.rows < rows ? `Of the first ${count(check.rows)} rows` : `Of ${count(rows)} rows`;
   const said = [
     ...(check.refused > 0 ? [`${count(check.refused)} would be refused`] : []),
-    ...(check.repeated > 0 ? [`${count(check.repeated)} repeat an earlier one; the later counts`] : []),
+    ...(check.repeated > 0 ? [`${count(check.repeated)} repeat an earlier one; the ${repeats} counts`] : []),
     ...(check.converted > 0 ? [`${count(check.converted)} sums would be converted by your rates`] : []),
   ];
   return (
     <Box mt="1" color={check.refused > 0 ? 'saffron' : 'verdigris'}>
       {said.length === 0 ? `● ${of} all can be taken in.` : `▲ ${of} ${said.join(', ')}.`}
-      {check.reasons.map((reason) => (
+      {[...check.reasons, ...check.repeats].map((reason) => (
         <Text key={reason} color="inkSoft">
           {reason}
         </Text>

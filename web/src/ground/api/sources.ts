@@ -9,7 +9,7 @@ export const sourcesApi = api.injectEndpoints({
     return {
       previewImport: change(sources.preview),
       lookAtUpload: change(sources.look),
-      startImport: change(sources.import, () => ['Jobs']),
+      startImport: change(sources.import, ({ params }) => ['Jobs', tag('Folder', params.marketplace)]),
       imports: ask(sources.imports, ({ params }) => [tag('Imports', params.marketplace)]),
       takeBack: change(sources.takeBack, () => ['Jobs']),
       correctNiches: change(sources.correctNiches, () => ['Jobs']),

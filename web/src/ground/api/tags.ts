@@ -9,6 +9,7 @@ export const TAGS = [
   'Jobs',
   'Imports',
   'Copies',
+  'Folder',
   'Scoresheets',
   'Sift',
   'Sieves',

@@ -234,20 +234,14 @@ const putListings = async (at: Putting, rows: readonly ListingFact[]): Promise<v
 };
 
 /** Listings that no import has written yet, as they stand. */
-const keepBaseOf = async ({ inside, market, keepBase }: Putting, rows: readonly Fact[]): Promise<void> => {
+const keepBaseOf = async ({ inside, market, based, keepBase }: Putting, rows: readonly Fact[]): Promise<void> => {
+  const unasked = [...new Set(rows.map((r) => r.code))].filter((code) => !based.has(code));
+  if (unasked.length === 0) return;
+  for (const code of unasked) based.add(code);
   const there = await inside.db
     .select()
     .from(listings)
-    .where(
-      and(
-        eq(listings.marketplaceId, market.id),
-        isNull(listings.importId),
-        inArray(
-          listings.code,
-          rows.map((r) => r.code),
-        ),
-      ),
-    );
+    .where(and(eq(listings.marketplaceId, market.id), isNull(listings.importId), inArray(listings.code, unasked)));
   await keepBase(there.map((row) => ({ code: row.code, table: 'listings', row })));
 };
 
@@ -377,6 +371,8 @@ export const listingsKind: Kind<ListingFact> = {
   },
 };
 
+const FIGURES = ['price', 'rank', 'reviews', 'rating', 'sellers', 'stock', 'units', 'revenue'] as const;
+
 export const readingsKind: Kind<DayFact> = {
   kind: 'readings',
   what: 'readings',
@@ -386,9 +382,7 @@ export const readingsKind: Kind<DayFact> = {
     const code = codeFrom(fields);
     fields.needed(fields.text('day') || null, 'day');
     const fact = { code, ...dayFrom(fields, market) };
-    const { day: _, source: __, ...figures } = fact;
-    if (Object.entries(figures).every(([key, value]) => key === 'code' || value === null))
-      refuse('The row says nothing of that day.');
+    if (FIGURES.every((key) => fact[key] === null)) refuse('The row says nothing of that day.');
     return fact;
   },
   dayOf: (r) => r.day,

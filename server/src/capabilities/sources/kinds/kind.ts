@@ -25,6 +25,8 @@ export interface Putting {
   ids: Map<string, number>;
   /** Listings that were changed. */
   touched: Set<number>;
+  /** Listings of which is known whether something stood there before any import. */
+  based: Set<string>;
   /** Keeps what stood there before any import, so that taking back restores it. */
   keepBase: (rows: readonly Base[]) => Promise<void>;
   /** Numbers of categories by path. */

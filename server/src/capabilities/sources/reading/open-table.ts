@@ -42,6 +42,9 @@ export const openTable = async (pieces: Bytes, sheet: string | null = null, line
   if (start.subarray(0, 8).equals(OLD_WORKBOOK))
     throw new FileFault('The file is a workbook of an old format (.xls). Save it as .xlsx, .ods or CSV.');
   if (start.subarray(0, 5).toString('latin1') === '%PDF-') throw new FileFault('The file is a PDF, not a table.');
+  // Text has no such byte, but for UTF-16, which is known by its mark.
+  if (start.includes(0) && !(start[0]! >= 0xfe && start[1]! >= 0xfe))
+    throw new FileFault('The file is no table: it holds no text.');
   const text = start
     .toString('utf8')
     .replace(/^\uFEFF/, '')

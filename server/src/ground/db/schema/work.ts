@@ -1,4 +1,5 @@
 import {
+  bigint,
   boolean,
   customType,
   date,
@@ -9,8 +10,10 @@ import {
   mysqlEnum,
   mysqlTable,
   primaryKey,
+  uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
+import type { ImportSettings } from '../../jobs/kinds.ts';
 import { kept, madeAt, refId, rowId } from './columns.ts';
 import { marketplaces } from './marketplace.ts';
 
@@ -89,6 +92,10 @@ export const imports = mysqlTable(
     hash: varchar('hash', { length: 64 }).notNull(),
     mapping: kept<Record<string, string>>('mapping').notNull(),
     source: varchar('source', { length: 200 }).notNull(),
+    /** The heads of the file's columns, by which files that look like it are known; empty in imports of earlier versions. */
+    columns: kept<string[]>('columns'),
+    /** What else was set for it. */
+    settings: kept<ImportSettings>('settings'),
     /** First and last day that its figures are of; null where they have none. */
     firstDay: date('first_day', { mode: 'string' }),
     lastDay: date('last_day', { mode: 'string' }),
@@ -98,6 +105,30 @@ export const imports = mysqlTable(
     madeAt: madeAt(),
   },
   (t) => [index('imports_marketplace').on(t.marketplaceId, t.kind)],
+);
+
+/** What the program knows of a file that lies in a marketplace's folder. */
+export const folderFiles = mysqlTable(
+  'folder_files',
+  {
+    id: rowId(),
+    marketplaceId: varchar('marketplace_id', { length: 40 })
+      .notNull()
+      .references(() => marketplaces.id, { onDelete: 'cascade' }),
+    name: varchar('name', { length: 255 }).notNull(),
+    /** Bytes, and milliseconds since 1970: with another of either it is another file. */
+    size: bigint('size', { mode: 'number' }).notNull(),
+    modified: bigint('modified', { mode: 'number' }).notNull(),
+    state: mysqlEnum('state', ['waiting', 'taken', 'refused', 'left']).notNull(),
+    /** Why it waits or was refused. */
+    reason: varchar('reason', { length: 500 }).notNull().default(''),
+    kind: varchar('kind', { length: 30 }),
+    /** Kept while it waits or is being taken in. */
+    uploadId: refId('upload_id'),
+    jobId: refId('job_id'),
+    madeAt: madeAt(),
+  },
+  (t) => [uniqueIndex('folder_files_name').on(t.marketplaceId, t.name)],
 );
 
 /** Rows of an import as they were understood, some hundred at a time, compressed. */
