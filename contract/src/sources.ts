@@ -91,6 +91,15 @@ const DateOrder = Type.Union([Type.Literal('day-first'), Type.Literal('month-fir
 const Repeats = Type.Union([Type.Literal('later'), Type.Literal('first')], {
   description: 'Which of several rows about the same counts.',
 });
+/** What can be set for a file besides its columns. */
+export interface ImportSettings {
+  /** The sheet of a workbook, or the file of an archive. */
+  sheet?: string | null | undefined;
+  /** What stands first in dates of figures, where the file itself does not show it. */
+  dates?: Static<typeof DateOrder> | undefined;
+  /** Which of several rows about the same counts; the later one where it is not said. */
+  repeats?: Static<typeof Repeats> | undefined;
+}
 export const Preview = Type.Object({
   upload: Id,
   name: Type.String(),

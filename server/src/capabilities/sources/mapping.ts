@@ -2,7 +2,7 @@ import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { ImportKind } from '@kettle/contract/sources';
 import type { Db } from '../../ground/db/connection.ts';
 import { imports } from '../../ground/db/schema.ts';
-import type { ImportSettings } from '../../ground/jobs/kinds.ts';
+import type { ImportSettings } from '@kettle/contract/sources';
 import { guessMapping, IMPORT_FIELDS } from './columns/index.ts';
 
 /** How the newest file that looked the same was set. */

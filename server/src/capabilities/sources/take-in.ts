@@ -1,17 +1,11 @@
 import { createHash } from 'node:crypto';
 import { setImmediate as nextTurn } from 'node:timers/promises';
 import { and, eq, isNull } from 'drizzle-orm';
-import type { ImportKind } from '@kettle/contract/sources';
+import type { ImportKind, ImportSettings } from '@kettle/contract/sources';
 import type { Db } from '../../ground/db/connection.ts';
 import { imports, uploads } from '../../ground/db/schema.ts';
 import { estimateAnew, type UnitsChanged } from '../../ground/estimates/estimates.ts';
-import {
-  ForPeople,
-  type ImportPayload,
-  type ImportSettings,
-  type JobContext,
-  type JobResult,
-} from '../../ground/jobs/kinds.ts';
+import { ForPeople, type ImportPayload, type JobContext, type JobResult } from '../../ground/jobs/kinds.ts';
 import type { DatedRate } from '@kettle/core/files/rates';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { ratesOf } from '../../ground/marketplaces/rates.ts';

@@ -1,7 +1,7 @@
 import type { MinedReviews, ReviewFilter } from '@kettle/contract/candidates';
 import type { CurveFile } from '@kettle/contract/curves';
 import type { ImportKind, Preview } from '@kettle/contract/sources';
-import type { ImportSettings } from '../jobs/kinds.ts';
+import type { ImportSettings } from '@kettle/contract/sources';
 
 /** What each piece of work takes. */
 export interface AsideArgs {

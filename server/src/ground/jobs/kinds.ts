@@ -1,15 +1,6 @@
-import type { DateOrder } from '@kettle/core/files/dates';
+import type { ImportSettings } from '@kettle/contract/sources';
 import type { Database, Session } from '../db/connection.ts';
 
-/** What can be set for a file besides its columns. */
-export interface ImportSettings {
-  /** The sheet of a workbook, or the file of an archive. */
-  sheet?: string | null | undefined;
-  /** What stands first in dates of figures, where the file itself does not show it. */
-  dates?: DateOrder | undefined;
-  /** Which of several rows about the same counts; the later one where it is not said. */
-  repeats?: 'later' | 'first' | undefined;
-}
 export interface ImportPayload extends ImportSettings {
   marketplace: string;
   upload: number;

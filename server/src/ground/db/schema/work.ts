@@ -13,7 +13,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import type { ImportSettings } from '../../jobs/kinds.ts';
+import type { ImportSettings } from '@kettle/contract/sources';
 import { kept, madeAt, refId, rowId } from './columns.ts';
 import { marketplaces } from './marketplace.ts';
 
