@@ -110,6 +110,7 @@ export const Preview = Type.Object({
   sample: Type.Array(Type.Record(Type.String(), Type.String())),
   mapping: Mapping,
   remembered: Type.Boolean({ description: 'The columns are as they were set for an earlier file like this one.' }),
+  byContents: Type.Array(Type.String(), { description: 'Fields whose column shows only by its cells.' }),
   /** What it was looked at as: as it was asked, as a file like it was, or as its columns show. */
   kind: ImportKind,
   source: Nullable(Type.String({ description: 'What an earlier file like this one was named as.' })),

@@ -310,6 +310,17 @@ test('what a file holds is proposed by its columns; a file like an earlier one f
   ];
   for (const [head, kind] of proposed)
     expect([head, (await preview('any', `${head}\n${head}\n`)).kind]).toEqual([head, kind]);
+  // Heads of no known language: what shows in the cells.
+  const shown = async (text: string) => {
+    const { kind, mapping, byContents } = await preview('any', text);
+    return { kind, mapping, byContents };
+  };
+  expect(await shown('Kod,Nimi,Hinta\nKX-1,Vanha keittiövaaka,19.90\nKX-2,Iso teepannu,29.90\n')).toEqual({
+    kind: 'listings',
+    mapping: { code: 'Kod', title: 'Nimi', price: 'Hinta' },
+    byContents: ['code', 'title', 'price'],
+  });
+  expect(await shown('Tuote;Pvm;Varasto\nKX-1;3.3.2026;120\nKX-1;4.3.2026;114\n')).toMatchObject({ kind: 'counts' });
   const odd = 'Thing,Words,Cost\nA1,Scale,12\n';
   const first = await preview('listings', odd);
   expect(first).toMatchObject({ remembered: false, mapping: {} });

@@ -109,15 +109,21 @@ export class Harness {
     return result;
   }
 
-  /** Each fault of these meets each kind of work at five moments, one in each fifth of its time. */
+  /**
+   * Each fault of these meets each kind of work at five moments, one in each fifth of its time. They take turns, so that a
+   * run that is broken off has tried a bit of everything.
+   */
   async everyMoment(names: readonly string[]): Promise<void> {
     const count = KINDS_OF_WORK * MOMENTS;
     const expected = await this.undisturbed(0, count);
-    for (const name of names)
-      await this.jobs(count, Infinity, expected, (i) => ({
-        fault: ofName(name),
-        part: (Math.floor(i / KINDS_OF_WORK) + this.random()) / MOMENTS,
-      }));
+    for (let shift = 0; shift < names.length; shift++)
+      await this.jobs(count, Infinity, expected, (i) => {
+        const moment = Math.floor(i / KINDS_OF_WORK);
+        return {
+          fault: ofName(names[(i + moment + shift) % names.length]!),
+          part: (moment + this.random()) / MOMENTS,
+        };
+      });
   }
 
   /** Every fault meets every kind of job: their numbers share no divisor with one shift a turn. */

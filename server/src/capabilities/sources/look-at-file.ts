@@ -1,11 +1,14 @@
 import { eq } from 'drizzle-orm';
 import type { ImportKind, Preview } from '@kettle/contract/sources';
+import { listingCode } from '@kettle/core/listing/codes';
 import type { FileLook, LookAsked } from '../../ground/aside/kinds.ts';
 import type { Db } from '../../ground/db/connection.ts';
+import { idsByCode } from '../../ground/briefs/briefs.ts';
 import { uploads } from '../../ground/db/schema.ts';
 import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { ratesOf } from '../../ground/marketplaces/rates.ts';
 import { badField } from '../../ground/problems/problem.ts';
+import { kindByContents, mappingByContents } from './columns/by-contents.ts';
 import { guessMapping, IMPORT_FIELDS } from './columns/index.ts';
 import { fieldsOf, RowFault, writingOf, type Writing } from './fields.ts';
 import { kindOf } from './kinds/index.ts';
@@ -20,6 +23,9 @@ const LONGEST_SAMPLE = 200;
 /** Rows that are understood before anything is kept; of a larger file the first. */
 const MOST_CHECKED = 20_000;
 const SHOWN = 3;
+/** Rows by whose cells columns without a known head are understood. */
+const LOOKED_AT = 200;
+const MOST_CODES = 2000;
 
 const NOTHING_CHECKED: Preview['check'] = { rows: 0, refused: 0, reasons: [], repeated: 0, repeats: [], converted: 0 };
 
@@ -33,9 +39,14 @@ export const lookAtFile = async (db: Db, asked: LookAsked): Promise<FileLook> =>
     const market = await marketOf(db, asked.marketplace);
     const { columns, rows, sheets, sheet } = await opened(db, market, asked);
     const alike = await setBefore(db, market.id, columns, null);
-    const kind = asked.kind ?? alike?.kind ?? proposedKind(columns);
+    const first = await firstRows(db, upload, sheet);
+    const isListing = await listingsAmong(db, market, first);
+    const kind =
+      asked.kind ?? alike?.kind ?? proposedKind(columns) ?? kindByContents(columns, first, isListing) ?? 'listings';
     const before = alike?.kind === kind ? alike : await setBefore(db, market.id, columns, kind);
-    const mapping = asked.mapping ?? before?.mapping ?? guessMapping(kind, columns);
+    const byHeads = guessMapping(kind, columns);
+    const byContents = (asked.mapping ?? before) ? {} : mappingByContents(kind, columns, first, byHeads, isListing);
+    const mapping = asked.mapping ?? before?.mapping ?? { ...byHeads, ...byContents };
     const dates = asked.dates ?? before?.settings.dates;
     const repeats = asked.repeats ?? before?.settings.repeats ?? 'later';
     const sample: FileLook['sample'] = [];
@@ -59,6 +70,7 @@ export const lookAtFile = async (db: Db, asked: LookAsked): Promise<FileLook> =>
       sheet,
       mapping,
       remembered: !asked.mapping && before !== null,
+      byContents: Object.keys(byContents),
       source: before?.source ?? null,
       dates: dates ?? null,
       repeats,
@@ -68,6 +80,25 @@ export const lookAtFile = async (db: Db, asked: LookAsked): Promise<FileLook> =>
     if (error instanceof FileFault) throw badField('file', error.message);
     throw error;
   }
+};
+
+/** The cells of the first rows. */
+const firstRows = async (db: Db, upload: number, sheet: string | null): Promise<string[][]> => {
+  const { rows } = await openTable(piecesOf(db, upload), sheet, false);
+  const first: string[][] = [];
+  for await (const { cells } of rows) if (first.push([...cells]) >= LOOKED_AT) break;
+  return first;
+};
+
+/** Which of the cells are codes of listings that are there. */
+const listingsAmong = async (
+  db: Db,
+  market: Market,
+  rows: readonly (readonly string[])[],
+): Promise<(code: string) => boolean> => {
+  const codes = [...new Set(rows.flatMap((cells) => cells.flatMap((c) => listingCode(c) ?? [])))];
+  const known = await idsByCode(db, market.id, codes.slice(0, MOST_CODES));
+  return (text) => known.has(listingCode(text) ?? '');
 };
 
 /** The wanted sheet; where none is named and the first looks like no earlier file, one that was taken in before. */

@@ -65,8 +65,8 @@ export const sheetsBefore = async (db: Db, marketplaceId: string): Promise<Set<s
   return new Set(rows.flatMap(({ settings }) => settings?.sheet ?? []));
 };
 
-/** What a file seems to hold: the kind that needs most of what it has. */
-export const proposedKind = (columns: readonly string[]): ImportKind => {
+/** What a file seems to hold by its heads: the kind that needs most of what it has; null where each lacks something. */
+export const proposedKind = (columns: readonly string[]): ImportKind | null => {
   const scored = (Object.keys(IMPORT_FIELDS) as ImportKind[]).map((kind) => {
     const mapping = guessMapping(kind, columns);
     const lacks = IMPORT_FIELDS[kind].some((f) => f.required && !mapping[f.key]);
@@ -74,7 +74,7 @@ export const proposedKind = (columns: readonly string[]): ImportKind => {
     return { kind, score: lacks ? -1 : Object.keys(mapping).length + (NEEDED_FIRST.indexOf(kind) + 1) / 10 };
   });
   const best = scored.sort((a, b) => b.score - a.score)[0]!;
-  return best.score < 0 ? 'listings' : best.kind;
+  return best.score < 0 ? null : best.kind;
 };
 /** Of kinds that a file would serve equally well, the later. */
 const NEEDED_FIRST: readonly ImportKind[] = [

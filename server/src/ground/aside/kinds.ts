@@ -30,6 +30,7 @@ export interface FileLook {
   sample: Record<string, string>[];
   mapping: Record<string, string>;
   remembered: boolean;
+  byContents: string[];
   source: string | null;
   dates: Preview['dates'];
   repeats: Preview['repeats'];

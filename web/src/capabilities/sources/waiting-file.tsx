@@ -142,7 +142,12 @@ const MappingStep = ({
   };
   const lacking = lackingOf(waiting, preview);
   const understood = new Map(preview.understood.map((u) => [u.key, u]));
-  const doubtful = lacking.length > 0 || preview.check.refused > 0 || preview.understood.some((u) => u.leftOut > 0);
+  const byContents = new Set(waiting.mapping ? [] : preview.byContents);
+  const doubtful =
+    byContents.size > 0 ||
+    lacking.length > 0 ||
+    preview.check.refused > 0 ||
+    preview.understood.some((u) => u.leftOut > 0);
   const [turned, setOpen] = useState<boolean | null>(null);
   const open = turned ?? (!short || doubtful);
   return (
@@ -198,6 +203,11 @@ const MappingStep = ({
                 <span title={f.explanation} style={{ fontWeight: f.required ? 700 : 400 }}>
                   {f.name}
                   {f.required ? ' (needed)' : ''}
+                  {byContents.has(f.key) && (
+                    <Text as="span" display="block" fontWeight="400" color="saffron">
+                      ▲ by its cells, not its head
+                    </Text>
+                  )}
                 </span>
               ),
             },
