@@ -1,0 +1,231 @@
+import { CONCEPTS, type About, type Concept } from './concepts.ts';
+import { cleanText } from './text.ts';
+
+export type SaidKind = 'gripe' | 'praise' | 'wish';
+/** One thing that one sentence of a review says. */
+export interface Said {
+  kind: SaidKind;
+  /** Id of a concept; "other" for what no concept knows. */
+  concept: string;
+  /** The part that is spoken of, as buyers call it; null where none is. */
+  part: string | null;
+  about: About;
+  sentence: string;
+  /** Number of the sentence in the review: 0 is its title. */
+  place: number;
+  /** By the wording itself, by a word that only names it beside a general opinion, or by the stars alone. */
+  by: 'wording' | 'opinion' | 'stars';
+}
+export interface ReviewText {
+  title: string;
+  body: string;
+  /** 1 to 5. */
+  stars: number;
+}
+
+/** Longer clauses are read up to here. */
+const LONGEST_CLAUSE = 400;
+/** Words within which a negation reaches. */
+const REACH = 7;
+
+/** Short forms written out, so that one wording meets all. @example writtenOut("It doesn't, won't & can't") // => "it does not, will not & can not" */
+export const writtenOut = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/\bwon't\b/g, 'will not')
+    .replace(/\bcan't\b|\bcannot\b/g, 'can not')
+    .replace(/\bshan't\b/g, 'shall not')
+    .replace(/(\w)n't\b/g, '$1 not')
+    .replace(/\b(i|we|they|you)'d\b/g, '$1 would')
+    .replace(/\b(\w+)'(?:re)\b/g, '$1 are')
+    .replace(/\b(\w+)'ll\b/g, '$1 will')
+    .replace(/\b(\w+)'ve\b/g, '$1 have')
+    .replace(/\b(it|that|he|she|there)'s\b/g, '$1 is');
+
+const GAP = '(?:[^\\w.]+\\w+){0,3}[^\\w.]+';
+/** A wording of a concept as a pattern over a clause. */
+const patternOf = (words: string): RegExp =>
+  new RegExp(`(?<![\\w-])(?:${words.replace(/ … /g, GAP).replace(/ /g, '[^\\w.]+')})(?![\\w-])`, 'g');
+
+interface Wording {
+  concept: Concept;
+  pattern: RegExp;
+  /** 1 good, −1 bad, 0 only named. */
+  says: -1 | 0 | 1;
+}
+const WORDINGS: readonly Wording[] = CONCEPTS.flatMap((concept) =>
+  (
+    [
+      [concept.gripes, -1],
+      [concept.praises, 1],
+      [concept.topic, 0],
+    ] as const
+  ).flatMap(([list, says]) =>
+    list.length === 0 ? [] : [{ concept, pattern: patternOf(`(?:${list.join('|')})`), says }],
+  ),
+);
+
+/** Words that turn what stands behind them round. */
+const NEGATION =
+  /(?<!\w)(?:not|no|never|without|nothing|neither|nor|none|hardly|barely|scarcely|nobody|zero|free of|far from|stopped|afraid|instead of)(?!\w)/g;
+/** Words that end a negation's reach. */
+const TURN = /(?<!\w)(?:but|except|only|until|unless|because)(?!\w)/;
+/** What is said of other products, or of an earlier one. */
+const OTHERS =
+  /(?<!\w)(?:(?:my|the|our|his|her) (?:old|previous|last|former|earlier)(?: (?:one|model|pair|version))?|the first|other (?:brands?|ones|makes?)|another brand|others|cheaper ones|comparable|like my|unlike|(?:two|three|four|tried) (?:other|four|three))(?!\w)/;
+const WISH =
+  /(?<!\w)(?:wish|if only|(?:i|we) would (?:love|like|prefer|pay more|buy|need|have liked)|would (?:like|love) to (?:see|have)|(?:would|could|should|might) (?:be|have been) (?:even )?(?:better|nicer|nice|perfect|great|ideal|five stars|welcome|good to|wider|longer|thicker|larger|bigger|smaller|stronger|softer|deeper|cheaper|lighter|used)|would make it (?:perfect|better|even)|please (?:add|make|give|include)|(?:should|could) (?:have (?:added|had|a|an|come)|come with)|if (?:it|they|the \w+) (?:had|were|was|came)|one please|would need something)(?!\w)/;
+
+/** General opinions: how good or bad, of whatever is named beside them. Our own judgement. */
+const GOOD =
+  /(?<!\w)(?:good|great|nice|nicely|lovely|love[sd]?|perfect(?:ly)?|excellent|brilliant|super|fine|happy|pleased|recommend(?:ed)?|wonderful|fantastic|amazing|best|practical|ideal|favourite|favorite|well|clear|easy|strong|bright|gentle|appreciated|impressed|decent|alright|warm|comfortable|delighted|thrilled|handy|simple|quick(?:ly)?|fast)(?!\w)/g;
+const BAD =
+  /(?<!\w)(?:bad|poor(?:ly)?|terrible|awful|horrible|useless|worst|disappoint\w*|annoying|rubbish|stupid|joke|wrong|unhappy|hate[sd]?|returned|sent it back|sent back|never again|trouble|headache|panic|swearing|problem\w*|fail\w*|unfortunately|sadly|complain\w*|dull|useless|waste|worn|odd|cheap|mislead\w*)(?!\w)/g;
+
+const negatedAt = (clause: string, at: number): boolean => {
+  const before = clause.slice(0, at);
+  const turn = [...before.matchAll(new RegExp(TURN, 'g'))].at(-1);
+  const reach = turn ? before.slice(turn.index + turn[0].length) : before;
+  const last = [...reach.matchAll(NEGATION)].at(-1);
+  if (!last) return false;
+  const between = reach.slice(last.index + last[0].length).match(/\w+/g) ?? [];
+  // "Not only", "never had one so good", "no wonder".
+  if (/^\s*(?:only|just|wonder|doubt)\b/.test(reach.slice(last.index + last[0].length))) return false;
+  return between.length < REACH;
+};
+
+interface Found {
+  concept: Concept;
+  says: -1 | 0 | 1;
+  from: number;
+  to: number;
+}
+
+/** What a clause says by wordings: the longest first, none over another. */
+const foundIn = (clause: string): Found[] => {
+  const all = WORDINGS.flatMap(({ concept, pattern, says }) =>
+    [...clause.matchAll(pattern)].map((m): Found => ({
+      concept,
+      says,
+      from: m.index,
+      to: m.index + m[0].length,
+    })),
+  ).sort((a, b) => Math.abs(b.says) - Math.abs(a.says) || b.to - b.from - (a.to - a.from) || a.from - b.from);
+  const kept: Found[] = [];
+  for (const one of all) if (!kept.some((k) => k.from < one.to && one.from < k.to)) kept.push(one);
+  return kept.sort((a, b) => a.from - b.from);
+};
+
+const clausesOf = (sentence: string): string[] =>
+  writtenOut(sentence)
+    .split(/[,;:()–—]|\s-\s|(?<!\w)(?:but|although|though|however|while|whereas|yet|otherwise|apart from that)(?!\w)/)
+    .map((c) => c.slice(0, LONGEST_CLAUSE).trim())
+    .filter((c) => /\w/.test(c));
+
+const balance = (clause: string): number => {
+  const sum = (words: RegExp): number =>
+    [...clause.matchAll(words)].reduce((n, m) => n + (negatedAt(clause, m.index) ? -1 : 1), 0);
+  return Math.sign(sum(GOOD) - sum(BAD));
+};
+
+const SENTENCES = new Intl.Segmenter('en', { granularity: 'sentence' });
+/** Sentences of a text (Unicode Standard Annex 29, through Intl), those without a word left out. */
+export const sentencesOf = (text: string): string[] =>
+  [...SENTENCES.segment(cleanText(text))].map((s) => s.segment.trim()).filter((s) => /\p{L}{2}/u.test(s));
+
+/** Finds the part that a clause speaks of: the nearest of those that are known, else none. */
+export type PartFinder = (clause: string, at: number) => string | null;
+const NO_PARTS: PartFinder = () => null;
+
+/**
+ * What a review says: title and body by sentence and clause. The wording decides what is spoken of and whether it is good
+ * or bad of that; stars only where the wording leaves it open, and where a review of one or two stars, or of four or five,
+ * would else hold nothing of its kind.
+ * @example readReview({ title: '', body: 'The lid never leaked, but the paint flakes.', stars: 3 }).map((s) => `${s.kind} ${s.concept}`) // => ["praise leaks", "gripe finish"]
+ */
+export const readReview = ({ title, body, stars }: ReviewText, partOf: PartFinder = NO_PARTS): Said[] => {
+  const sentences = [cleanText(title), ...sentencesOf(body)];
+  const said: Said[] = [];
+  const open: { concept: Concept; part: string | null; sentence: string; place: number }[] = [];
+  sentences.forEach((sentence, place) => {
+    if (sentence === '') return;
+    const whole = writtenOut(sentence);
+    const isWish = WISH.test(whole);
+    const add = (one: Found, clause: string, kind: SaidKind, by: Said['by']): void => {
+      const { concept } = one;
+      const part = concept.byPart ? partOf(clause, one.from) : null;
+      if (!said.some((s) => s.place === place && s.kind === kind && s.concept === concept.id && s.part === part))
+        said.push({ kind, concept: concept.id, part, about: concept.about, sentence, place, by });
+    };
+    if (isWish) {
+      const found = foundIn(whole);
+      const one = found.find((f) => f.concept.id !== 'function') ?? found[0];
+      if (one) add(one, whole, 'wish', 'wording');
+      else said.push({ kind: 'wish', concept: 'other', part: null, about: 'product', sentence, place, by: 'wording' });
+      return;
+    }
+    for (const clause of clausesOf(sentence)) {
+      if (OTHERS.test(clause)) continue;
+      const found = foundIn(clause);
+      const told = found.filter((f) => f.says !== 0);
+      for (const one of told) {
+        const turned = negatedAt(clause, one.from);
+        add(one, clause, (turned ? -one.says : one.says) > 0 ? 'praise' : 'gripe', 'wording');
+      }
+      if (told.length > 0) continue;
+      const [named] = found;
+      const opinion = balance(clause);
+      if (named && opinion !== 0) add(named, clause, opinion > 0 ? 'praise' : 'gripe', 'opinion');
+      else if (named && place > 0)
+        open.push({
+          concept: named.concept,
+          part: named.concept.byPart ? partOf(clause, named.from) : null,
+          sentence,
+          place,
+        });
+    }
+  });
+  return withStars(said, open, sentences, stars);
+};
+
+/** The star prior: a review of few stars holds a gripe, one of many a praise, whatever its words. */
+const withStars = (
+  said: readonly Said[],
+  open: readonly { concept: Concept; part: string | null; sentence: string; place: number }[],
+  sentences: readonly string[],
+  stars: number,
+): Said[] => {
+  const kind = stars <= 3 ? 'gripe' : 'praise';
+  const against = kind === 'gripe' ? 'praise' : 'gripe';
+  if (said.some((s) => s.kind === kind)) {
+    // Titles are short and often wry: what they say against one star or five is not believed.
+    const isBelieved = ({ kind: k, by, place }: Said): boolean =>
+      k !== against || place > 0 || stars === 3 || (by === 'wording' && stars > 1 && stars < 5);
+    return said.filter(isBelieved);
+  }
+  // Nothing of its kind, and all that was found against it: what was spoken of was understood, but the wrong way round.
+  const turned = said.filter((s) => s.kind === against);
+  if (turned.length > 0 && stars !== 3)
+    return said.map((s) => (s.kind === against ? { ...s, kind, by: 'stars' as const } : s));
+  const [first] = open;
+  if (first)
+    return [
+      ...said,
+      {
+        kind,
+        concept: first.concept.id,
+        part: first.part,
+        about: first.concept.about,
+        sentence: first.sentence,
+        place: first.place,
+        by: 'stars',
+      },
+    ];
+  const longest = sentences
+    .map((sentence, place) => ({ sentence, place }))
+    .filter(({ sentence, place }) => sentence !== '' && !said.some((s) => s.place === place))
+    .sort((a, b) => Number(b.place > 0) - Number(a.place > 0) || b.sentence.length - a.sentence.length)[0];
+  return longest
+    ? [...said, { kind, concept: 'other', part: null, about: 'product', ...longest, by: 'stars' }]
+    : [...said];
+};
