@@ -10,8 +10,8 @@ import { categoryPaths, type Market } from '../../ground/marketplaces/marketplac
 import type { Build } from './build.ts';
 import type { BuildAsked, BuildTold } from './build.worker.ts';
 
-/** How long a request waits for an index that is being built anew before it is answered from the old one. */
-const PATIENCE_MS = 1_500;
+/** How long after its beginning requests wait for an index that is being built anew; then they are answered from the old one. */
+const PATIENCE_MS = 900;
 /** A build that failed is tried again with the first request after this. */
 const TRY_AGAIN_MS = 5_000;
 const workerFile = new URL('./build.boot.mjs', import.meta.url);
@@ -39,7 +39,7 @@ export class SiftIndexes {
   private readonly folder: string | null;
   private worker: Worker | null = null;
   private readonly ready = new Map<string, Omit<ReadyIndex, 'state'>>();
-  private readonly building = new Map<string, { promise: Promise<void>; end: () => void }>();
+  private readonly building = new Map<string, { promise: Promise<void>; patience: Promise<void>; end: () => void }>();
   private readonly failures = new Map<string, Failure>();
 
   /** @param folder where built indexes are kept for the next start; null keeps none. */
@@ -52,9 +52,9 @@ export class SiftIndexes {
   /** The index to answer from; throws when there is none and none can be built. */
   async of(market: Market): Promise<ReadyIndex> {
     if (this.isBehind(market)) {
-      const building = this.build(market.id);
+      const { promise, patience } = this.build(market.id);
       // With nothing to answer from there is no choice but to wait.
-      await (this.ready.has(market.id) ? Promise.race([building, pause(PATIENCE_MS)]) : building);
+      await (this.ready.has(market.id) ? Promise.race([promise, patience]) : promise);
     }
     const have = this.ready.get(market.id);
     const failure = this.failures.get(market.id);
@@ -80,16 +80,18 @@ export class SiftIndexes {
     return !have || have.dataVersion < market.dataVersion || have.today !== market.today;
   }
 
-  private build(marketplace: string): Promise<void> {
+  private build(marketplace: string): { promise: Promise<void>; patience: Promise<void> } {
     const going = this.building.get(marketplace);
-    if (going) return going.promise;
+    if (going) return going;
     const failure = this.failures.get(marketplace);
-    if (failure && this.ready.has(marketplace) && Date.now() - failure.at < TRY_AGAIN_MS) return Promise.resolve();
+    if (failure && this.ready.has(marketplace) && Date.now() - failure.at < TRY_AGAIN_MS)
+      return { promise: Promise.resolve(), patience: Promise.resolve() };
     let end = (): void => {};
     const promise = new Promise<void>((resolve) => (end = resolve));
-    this.building.set(marketplace, { promise, end });
+    const build = { promise, patience: pause(PATIENCE_MS), end };
+    this.building.set(marketplace, build);
     this.thread().postMessage({ marketplace } satisfies BuildAsked);
-    return promise;
+    return build;
   }
 
   private thread(): Worker {
