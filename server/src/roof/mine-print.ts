@@ -24,7 +24,7 @@ for (const path of process.argv.slice(2)) {
   try {
     const { columns, rows } = await openTable(createReadStream(path) as AsyncIterable<Buffer>);
     const named = columns.find((c) => /^listing$/i.test(c.trim()));
-    const mapping = { ...(named && { code: named }), ...guessMapping('reviews', columns) };
+    const mapping: Record<string, string> = { ...(named && { code: named }), ...guessMapping('reviews', columns) };
     if (!mapping.stars || !(mapping.body ?? mapping.title))
       throw new FileFault('It needs columns for the stars and for the text.');
     const cell = (cells: readonly string[], key: string): string =>
