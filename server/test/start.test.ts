@@ -238,7 +238,7 @@ test.each([
   [['--port', '70000'], /--port takes a whole number from 0 to 65,535, not "70000"/],
   [['--port', 'abc'], /--port takes a whole number from 0 to 65,535, not "abc"/],
   [['--listings', '-5'], /listings/],
-  [['--colour', 'red'], /colour.*There are --data, --port, --listings/],
+  [['--colour', 'red'], /colour.*There are --data, --inbox, --port, --listings/],
 ])('odd flags get a sentence: %j', async (words, sentence) => {
   const program = start(emptyFolder(), words);
   expect(await program.exited).toBe(2);
