@@ -1,4 +1,4 @@
-import { Box, Button, Code, Flex, Heading, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useEffect } from 'react';
 import type { FolderFile } from '@kettle/contract/folder';
 import type { Marketplace } from '@kettle/contract/sources';
@@ -45,9 +45,9 @@ export const FolderPanel = ({
       </Heading>
       {data && (
         <Flex gap="2" align="center" wrap="wrap">
-          <Code size="sm" overflowWrap="anywhere" userSelect="all">
+          <Box as="code" fontFamily="mono" overflowWrap="anywhere" userSelect="all">
             {data.path}
-          </Code>
+          </Box>
           <Button
             size="2xs"
             variant="outline"
