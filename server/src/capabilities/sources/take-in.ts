@@ -20,7 +20,7 @@ import { FileFault } from './reading/table.ts';
 import { dropUpload, piecesOf } from './uploads.ts';
 
 /** Rows that are put in at once. */
-const AT_ONCE = 4000;
+const AT_ONCE = 2000;
 const TURN = 250;
 const MOST_LISTED = 500;
 /** Rows of the file that are kept to be mended. */
