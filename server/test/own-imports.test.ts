@@ -320,7 +320,10 @@ test('what a file holds is proposed by its columns; a file like an earlier one f
     mapping: { code: 'Kod', title: 'Nimi', price: 'Hinta' },
     byContents: ['code', 'title', 'price'],
   });
-  expect(await shown('Tuote;Pvm;Varasto\nKX-1;3.3.2026;120\nKX-1;4.3.2026;114\n')).toMatchObject({ kind: 'counts' });
+  // Bare numbers say nothing of what they count: not taken for a stock, a rank or anything.
+  const numbers = await shown('Tuote;Pvm;Paikka;Hinta\nKX-1;3.3.2026;4;9,90\nKX-1;4.3.2026;5;9,90\n');
+  expect(numbers).toMatchObject({ kind: 'readings', mapping: { code: 'Tuote', day: 'Pvm', price: 'Hinta' } });
+  expect(Object.values(numbers.mapping)).not.toContain('Paikka');
   const odd = 'Thing,Words,Cost\nA1,Scale,12\n';
   const first = await preview('listings', odd);
   expect(first).toMatchObject({ remembered: false, mapping: {} });

@@ -2,7 +2,10 @@ import type { ImportKind } from '@kettle/contract/sources';
 import { looksOf, type Looks } from '@kettle/core/files/looks';
 import { guessMapping, IMPORT_FIELDS } from './index.ts';
 
-/** What the columns of a kind look like, where their heads say nothing: the fields that show in their cells. */
+/**
+ * What the columns of a kind look like, where their heads say nothing: the fields that show in their cells. Bare numbers do
+ * not: nothing in them says whether they count pieces, places or searches.
+ */
 const SHOWN: Partial<Record<ImportKind, readonly (readonly [string, Looks])[]>> = {
   listings: [
     ['code', 'code'],
@@ -24,15 +27,6 @@ const SHOWN: Partial<Record<ImportKind, readonly (readonly [string, Looks])[]>> 
     ['stars', 'stars'],
     ['body', 'prose'],
     ['day', 'date'],
-  ],
-  counts: [
-    ['code', 'code'],
-    ['day', 'date'],
-    ['stock', 'whole'],
-  ],
-  terms: [
-    ['term', 'name'],
-    ['searches', 'whole'],
   ],
 };
 
@@ -71,7 +65,7 @@ export const kindByContents = (
   rows: readonly (readonly string[])[],
   isListing: (code: string) => boolean,
 ): ImportKind | null =>
-  (['reviews', 'months', 'counts', 'readings', 'listings', 'terms'] as const).find((kind) => {
+  (['reviews', 'months', 'readings', 'listings'] as const).find((kind) => {
     const byHeads = guessMapping(kind, columns);
     const all = { ...byHeads, ...mappingByContents(kind, columns, rows, byHeads, isListing) };
     return (
