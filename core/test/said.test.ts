@@ -2,8 +2,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { CONCEPTS } from '@kettle/core/reviews/concepts';
 import { partFinder } from '@kettle/core/reviews/parts';
-import { readReview, sentencesOf, writtenOut } from '@kettle/core/reviews/read-review';
+import { readReview, sentencesOf } from '@kettle/core/reviews/read-review';
 import { saidThemes, themeName, type SaidReview } from '@kettle/core/reviews/said-themes';
+import { writtenOut } from '@kettle/core/reviews/written-out';
 import { fisherExact, newcombe } from '@kettle/core/stats/shares';
 import { labelledReviews } from './reviews/labelled.ts';
 

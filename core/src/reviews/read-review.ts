@@ -1,5 +1,7 @@
 import { CONCEPTS, type About, type Concept } from './concepts.ts';
+import { ownGuesser, type Guess, type Guesser } from './by-example.ts';
 import { cleanText } from './text.ts';
+import { writtenOut } from './written-out.ts';
 
 export type SaidKind = 'gripe' | 'praise' | 'wish';
 /** One thing that one sentence of a review says. */
@@ -13,8 +15,8 @@ export interface Said {
   sentence: string;
   /** Number of the sentence in the review: 0 is its title. */
   place: number;
-  /** By the wording itself, by a word that only names it beside a general opinion, or by the stars alone. */
-  by: 'wording' | 'opinion' | 'stars';
+  /** By the wording itself, by a word that only names it beside a general opinion, by likeness to known sentences, or by the stars alone. */
+  by: 'wording' | 'opinion' | 'example' | 'stars';
 }
 export interface ReviewText {
   title: string;
@@ -28,19 +30,9 @@ const LONGEST_CLAUSE = 400;
 /** Words within which a negation reaches. */
 const REACH = 7;
 
-/** Short forms written out, so that one wording meets all. @example writtenOut("It doesn't, won't & can't") // => "it does not, will not & can not" */
-export const writtenOut = (text: string): string =>
-  text
-    .toLowerCase()
-    .replace(/\bwon't\b/g, 'will not')
-    .replace(/\bcan't\b|\bcannot\b/g, 'can not')
-    .replace(/\bshan't\b/g, 'shall not')
-    .replace(/(\w)n't\b/g, '$1 not')
-    .replace(/\b(i|we|they|you)'d\b/g, '$1 would')
-    .replace(/\b(\w+)'(?:re)\b/g, '$1 are')
-    .replace(/\b(\w+)'ll\b/g, '$1 will')
-    .replace(/\b(\w+)'ve\b/g, '$1 have')
-    .replace(/\b(it|that|he|she|there)'s\b/g, '$1 is');
+/** Sureness from which a sentence is taken to say what known ones say (naive Bayes is always too sure). Tried on the labelled reviews that were looked at. */
+const LIKE = 0.97;
+const conceptOf = new Map(CONCEPTS.map((c) => [c.id, c]));
 
 const GAP = '(?:[^\\w.]+\\w+){0,3}[^\\w.]+';
 /** A wording of a concept as a pattern over a clause. */
@@ -143,7 +135,11 @@ const NO_PARTS: PartFinder = () => null;
  * would else hold nothing of its kind.
  * @example readReview({ title: '', body: 'The lid never leaked, but the paint flakes.', stars: 3 }).map((s) => `${s.kind} ${s.concept}`) // => ["praise leaks", "gripe finish"]
  */
-export const readReview = ({ title, body, stars }: ReviewText, partOf: PartFinder = NO_PARTS): Said[] => {
+export const readReview = (
+  { title, body, stars }: ReviewText,
+  partOf: PartFinder = NO_PARTS,
+  guess: Guesser = ownGuesser(),
+): Said[] => {
   const sentences = [cleanText(title), ...sentencesOf(body)];
   const said: Said[] = [];
   const open: { concept: Concept; part: string | null; sentence: string; place: number }[] = [];
@@ -160,12 +156,17 @@ export const readReview = ({ title, body, stars }: ReviewText, partOf: PartFinde
     if (isWish) {
       const found = foundIn(whole);
       const one = found.find((f) => f.concept.id !== 'function') ?? found[0];
+      const like = one ? null : guess(whole, 3);
       if (one) add(one, whole, 'wish', 'wording');
+      else if (like && like.p >= LIKE) add(foundBy(like), whole, 'wish', 'example');
       else said.push({ kind: 'wish', concept: 'other', part: null, about: 'product', sentence, place, by: 'wording' });
       return;
     }
+    const before = said.length;
+    const others: string[] = [];
     for (const clause of clausesOf(sentence)) {
       if (OTHERS.test(clause)) continue;
+      others.push(clause);
       const found = foundIn(clause);
       const told = found.filter((f) => f.says !== 0);
       for (const one of told) {
@@ -184,9 +185,16 @@ export const readReview = ({ title, body, stars }: ReviewText, partOf: PartFinde
           place,
         });
     }
+    // No wording was met: what is like sentences that are known says the same.
+    if (said.length > before || place === 0) return;
+    const own = others.join(', ');
+    const like = guess(own, stars);
+    if (like && like.p >= LIKE) add(foundBy(like), own, like.kind, 'example');
   });
-  return withStars(said, open, sentences, stars);
+  return withStars(said, open, sentences, stars, guess);
 };
+
+const foundBy = ({ concept }: Guess): Found => ({ concept: conceptOf.get(concept)!, says: 0, from: 0, to: 0 });
 
 /** The star prior: a review of few stars holds a gripe, one of many a praise, whatever its words. */
 const withStars = (
@@ -194,6 +202,7 @@ const withStars = (
   open: readonly { concept: Concept; part: string | null; sentence: string; place: number }[],
   sentences: readonly string[],
   stars: number,
+  guess: Guesser,
 ): Said[] => {
   const kind = stars <= 3 ? 'gripe' : 'praise';
   const against = kind === 'gripe' ? 'praise' : 'gripe';
@@ -225,7 +234,11 @@ const withStars = (
     .map((sentence, place) => ({ sentence, place }))
     .filter(({ sentence, place }) => sentence !== '' && !said.some((s) => s.place === place))
     .sort((a, b) => Number(b.place > 0) - Number(a.place > 0) || b.sentence.length - a.sentence.length)[0];
-  return longest
-    ? [...said, { kind, concept: 'other', part: null, about: 'product', ...longest, by: 'stars' }]
-    : [...said];
+  if (!longest) return [...said];
+  const like = guess(longest.sentence, stars);
+  const concept = like ? conceptOf.get(like.concept)! : null;
+  return [
+    ...said,
+    { kind, concept: concept?.id ?? 'other', part: null, about: concept?.about ?? 'product', ...longest, by: 'stars' },
+  ];
 };
