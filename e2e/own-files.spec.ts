@@ -84,7 +84,9 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
   await page.getByRole('button', { name: 'Start a candidate' }).click();
   await page.getByRole('button', { name: 'Start it' }).click();
   await page.getByRole('link', { name: 'Reviews' }).click();
-  await expect(page.getByRole('table', { name: 'Themes' }).getByRole('button', { name: 'spindle: slip' })).toBeVisible({
+  await expect(
+    page.getByRole('table', { name: 'Themes' }).getByRole('button', { name: 'Spindle does not hold' }),
+  ).toBeVisible({
     timeout: 60_000,
   });
   await page.getByRole('link', { name: 'Readings' }).click();

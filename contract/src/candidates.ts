@@ -202,28 +202,48 @@ export const watch = {
   ),
 };
 
+const Moved = Type.Union([
+  Type.Literal('rising'),
+  Type.Literal('falling'),
+  Type.Literal('steady'),
+  Type.Literal('unknown'),
+]);
+const Hits = Type.Object({ hits: Type.Integer(), of: Type.Integer() });
+const Difference = Type.Object({ value: Type.Number(), low: Type.Number(), high: Type.Number() });
 export const Theme = Type.Object({
   key: Type.String(),
+  name: Type.String(),
   kind: Type.Union([Type.Literal('gripe'), Type.Literal('praise'), Type.Literal('wish')]),
-  about: Type.String(),
+  concept: Type.String(),
+  part: Nullable(Type.String()),
+  about: Type.Union([
+    Type.Literal('product'),
+    Type.Literal('page'),
+    Type.Literal('delivery'),
+    Type.Literal('seller'),
+    Type.Literal('price'),
+  ]),
   says: Type.Array(Type.String()),
   reviews: Type.Integer(),
   share: Rate,
   interval: Type.Object({ low: Rate, high: Rate }),
-  starPull: Nullable(Type.Object({ value: Type.Number(), low: Type.Number(), high: Type.Number() })),
-  byListing: Type.Array(Type.Object({ listing: Id, reviews: Type.Integer(), of: Type.Integer() })),
-  recent: Nullable(
+  starPull: Nullable(Difference),
+  against: Type.Integer({ description: 'Reviews that say the opposite of the same.' }),
+  byListing: Type.Array(
     Type.Object({
-      share: Rate,
-      before: Rate,
-      course: Type.Union([Type.Literal('rising'), Type.Literal('falling'), Type.Literal('steady')]),
+      listing: Id,
+      reviews: Type.Integer(),
+      of: Type.Integer(),
+      moved: Moved,
+      p: Rate,
+      changed: Nullable(Type.Object({ from: Type.String(), before: Hits, after: Hits })),
     }),
   ),
+  course: Type.Object({ recent: Hits, before: Hits, difference: Nullable(Difference), p: Rate, moved: Moved }),
   thin: Type.Boolean(),
-  evidence: Type.Array(Type.Object({ review: Id, sentence: Type.String() })),
 });
-export const ReviewText = Type.Object({
-  id: Id,
+export const Evidence = Type.Object({
+  review: Id,
   listing: Id,
   stars: Type.Integer(),
   title: Type.String(),
@@ -231,6 +251,8 @@ export const ReviewText = Type.Object({
   day: Day,
   verified: Nullable(Type.Boolean()),
   helpful: Nullable(Type.Integer()),
+  sentence: Type.String(),
+  words: Nullable(Type.String({ description: 'The words by which it was known, short forms written out.' })),
 });
 export const MinedReviews = Type.Object({
   /** The open job that reads the texts; null when nobody reads them at the moment. */
@@ -238,23 +260,35 @@ export const MinedReviews = Type.Object({
   unread: Type.Integer({ description: 'Texts that have not been read yet: what follows rests on the others.' }),
   listings: Type.Array(Type.Object({ id: Id, code: Type.String(), title: Type.String(), texts: Type.Integer() })),
   all: Type.Integer({ description: 'Reviews on file, with and without text.' }),
-  withText: Type.Integer(),
+  withText: Type.Integer({ description: 'Texts that count: those set aside are not among them.' }),
   otherLanguage: Type.Integer(),
   copies: Type.Integer(),
   noText: Type.Integer(),
   /** After the filters. */
   matching: Type.Integer(),
+  stars: Type.Array(Type.Integer(), {
+    description: 'Reviews of one to five stars that pass all filters but that of the stars.',
+  }),
   themes: Type.Array(Theme),
-  /** The reviews behind the evidence, and the latest ones. */
-  reviews: Type.Array(ReviewText),
 });
 export type MinedReviews = Static<typeof MinedReviews>;
 export type Theme = Static<typeof Theme>;
+export type Evidence = Static<typeof Evidence>;
 
 export const ReviewFilter = Type.Object({
   stars: Type.Optional(Type.String({ pattern: '^[1-5](,[1-5])*$' })),
-  words: Type.Optional(Type.String({ maxLength: 200 })),
+  words: Type.Optional(Type.String({ maxLength: 200, description: 'Words, and phrases within double quotes.' })),
   listing: Type.Optional(Id),
+  from: Type.Optional(Day),
+  to: Type.Optional(Day),
+  verified: Type.Optional(Type.Boolean()),
+  pictures: Type.Optional(Type.Boolean()),
+  helpful: Type.Optional(Type.Integer({ minimum: 0 })),
+  by: Type.Optional(
+    Type.Union([Type.Literal('concept'), Type.Literal('part')], {
+      description: 'What themes are of: what is said, of each part; or parts, whatever is said of them.',
+    }),
+  ),
 });
 export type ReviewFilter = Static<typeof ReviewFilter>;
 
@@ -271,6 +305,16 @@ export const reviews = {
       params: byId,
       query: ReviewFilter,
       reply: MinedReviews,
+    },
+  ),
+  evidence: route(
+    'get',
+    '/api/candidates/{id}/reviews/evidence',
+    'The sentences that a theme rests on, one a review, the most typical first, with the whole review.',
+    {
+      params: byId,
+      query: Type.Object({ ...ReviewFilter.properties, theme: Type.String({ maxLength: 200 }) }),
+      reply: Type.Object({ evidence: Type.Array(Evidence) }),
     },
   ),
 };

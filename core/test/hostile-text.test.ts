@@ -2,9 +2,9 @@ import { pageCraft } from '../src/listing-page/page-craft.ts';
 import { codesFromText } from '../src/listing/codes.ts';
 import { addDays } from '../src/measures/day.ts';
 import { numberFromText } from '../src/money/money.ts';
-import { mentionsIn } from '../src/reviews/mentions.ts';
+import { readReview } from '../src/reviews/read-review.ts';
 import { cleanText, copyKey, guardText, looksEnglish } from '../src/reviews/text.ts';
-import { themesOf, type ReviewFacts, type ThemeMention } from '../src/reviews/themes.ts';
+import { themesOf, type ReviewFacts, type ThingSaid } from '../src/reviews/themes.ts';
 import { wilson } from '../src/stats/intervals.ts';
 
 /** Each took the reader of language minutes to hours as one text; the limit of a test ends what still does. */
@@ -52,7 +52,7 @@ describe('texts made to take long', () => {
   test.each(UNITS)('%j over and over is read like any other', (unit) => {
     const text = unit.repeat(Math.ceil(60_000 / unit.length));
     for (const odd of [text, `The clamp slips ${text}`, `${text} the clamp slips`]) {
-      mentionsIn(odd);
+      readReview({ title: odd, body: odd, stars: 2 });
       copyKey(cleanText(odd));
       looksEnglish(odd);
       numberFromText(odd.slice(0, 2000));
@@ -82,20 +82,20 @@ describe('themes in one pass', () => {
     stars: 1 + ((i * 7) % 5),
     day: addDays(today, -((i * 13) % 500)),
   }));
-  const said: ThemeMention[] = facts.flatMap((r, i) =>
-    ['clamp', 'hinge', 'board'].slice(0, i % 4).map((aspect): ThemeMention => ({
+  const said: ThingSaid[] = facts.flatMap((r, i) =>
+    ['clamp', 'hinge', 'board'].slice(0, i % 4).map((aspect): ThingSaid => ({
       review: r.id,
       kind: i % 2 === 0 ? 'gripe' : 'praise',
-      aspect,
-      phrase: aspect,
-      opinion: 'slip',
-      polarity: -2,
+      concept: 'holds',
+      part: aspect,
+      about: 'product',
+      words: 'slips',
       sentence: `The ${aspect}, number ${i}.`,
     })),
   );
   test('tell what going through all reviews for each of them tells', () => {
     for (const theme of themesOf(said, facts, today)) {
-      const ids = new Set(said.filter((m) => `${m.kind}/${m.aspect}` === theme.key).map((m) => m.review));
+      const ids = new Set(said.filter((m) => `${m.kind}/holds/${m.part}` === theme.key).map((m) => m.review));
       const having = facts.filter((r) => ids.has(r.id));
       const others = facts.filter((r) => !ids.has(r.id));
       const mean = (rows: ReviewFacts[]): number => rows.reduce((sum, r) => sum + r.stars, 0) / rows.length;
@@ -109,7 +109,7 @@ describe('themes in one pass', () => {
         5,
       );
       const recent = facts.filter((r) => r.day >= addDays(today, -180));
-      expect(theme.recent!.share).toBeCloseTo(recent.filter((r) => ids.has(r.id)).length / recent.length, 12);
+      expect(theme.course.recent).toEqual({ hits: recent.filter((r) => ids.has(r.id)).length, of: recent.length });
       for (const { listing, reviews, of } of theme.byListing)
         expect([reviews, of]).toEqual([
           having.filter((r) => r.listing === listing).length,

@@ -15,7 +15,7 @@ export interface StoryListing {
   months: number;
   season?: Season;
   saleDays?: Day[];
-  /** How often a review gripes about a part, 0–1; "until" ends it (a fixed fault). */
+  /** How often a review gripes about a part, 0–1; "until" ends it (a fixed fault), "from" begins it. */
   gripes: Record<string, { rate: number; until?: Day; from?: Day }>;
 }
 export interface Story {
@@ -170,7 +170,7 @@ export const STORIES: readonly Story[] = [
         reviews: 97,
         rating: 3.9,
         months: 13,
-        gripes: { battery: { rate: 0.3 } },
+        gripes: { battery: { rate: 0.3 }, box: { rate: 0.3, from: '2026-05-01' } },
       },
       {
         title: 'Wide stand light, dimmable',

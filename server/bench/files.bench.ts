@@ -71,10 +71,10 @@ const said = facts.flatMap(({ id }) =>
   Array.from({ length: 4 }, (_, k) => ({
     review: id,
     kind: 'gripe' as const,
-    aspect: `part ${(id * (k + 3)) % 900}`,
-    phrase: null,
-    opinion: 'slip',
-    polarity: -2,
+    concept: 'holds',
+    part: `part ${(id * (k + 3)) % 900}`,
+    about: 'product' as const,
+    words: 'slips',
     sentence: `Sentence ${k} of ${id}.`,
   })),
 );

@@ -3,10 +3,10 @@
  * miner was built, and those that were written after it and only ever counted; beside reading the stars alone, and beside
  * the miner of before. And how fast.
  */
-import { mentionsIn } from '@kettle/core/reviews/mentions';
 import { partFinder } from '@kettle/core/reviews/parts';
 import { readReview } from '@kettle/core/reviews/read-review';
-import { themeKey } from '@kettle/core/reviews/said-themes';
+import { themeKey } from '@kettle/core/reviews/theme-names';
+import { mentionsIn } from './former-miner/mentions.ts';
 import { labelledReviews, type LabelledReview } from '../../core/test/reviews/labelled.ts';
 
 /** Written when the wordings had been made many, and never used to better them. */
@@ -67,7 +67,7 @@ for (const [name, reviews] of sets) {
       kinds_f1_stars_alone: round(
         of((r) => (r.stars <= 2 ? ['gripe'] : r.stars >= 4 ? ['praise'] : ['gripe', 'praise'])),
       ),
-      kinds_f1_miner_in_use: round(of((r) => mentionsIn(bodyOf(r)).map((m) => m.kind))),
+      kinds_f1_former_miner: round(of((r) => mentionsIn(bodyOf(r)).map((m) => m.kind))),
       concepts_f1: round(
         f1(
           reviews.map((r) => [
@@ -77,7 +77,7 @@ for (const [name, reviews] of sets) {
         ),
       ),
       theme_pairs_f1: round(f1([[pairsOf(reviews, goldThemes), pairsOf(reviews, gotThemes)]])),
-      theme_pairs_f1_miner_in_use: round(
+      theme_pairs_f1_former_miner: round(
         f1([
           [
             pairsOf(reviews, goldThemes),

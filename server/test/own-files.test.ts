@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { MinedReviews } from '@kettle/contract/candidates';
+import type { Evidence, MinedReviews } from '@kettle/contract/candidates';
 import type { History, ListingSheet } from '@kettle/contract/listings';
 import type { Job } from '@kettle/contract/shapes';
 import type { SiftReply } from '@kettle/contract/sift';
@@ -425,13 +425,22 @@ test('all further steps run on these data: sift, candidate, reviews, score', asy
   expect((await program.call('POST', `/api/candidates/${json.id}/reviews/read`)).json).toEqual({ job: null });
   expect(mined.themes.map((t) => [t.key, t.reviews])).toEqual(
     expect.arrayContaining([
-      ['gripe/spindle', 6],
-      ['praise/hinge', 6],
+      ['gripe/holds/spindle', 6],
+      ['praise/stability/', 6],
     ]),
   );
   expect(mined.themes[0]!.starPull!.value).toBe(-3);
   const low = await program.call<MinedReviews>('GET', `/api/candidates/${json.id}/reviews?stars=1,2&words=slips`);
-  expect(low.json.matching).toBe(6);
+  expect(low.json).toMatchObject({ matching: 6, stars: [0, 6, 0, 0, 0] });
+  const rest = `/api/candidates/${json.id}/reviews/evidence?theme=gripe/holds/spindle`;
+  const { evidence } = (await program.call<{ evidence: Evidence[] }>('GET', rest)).json;
+  expect(evidence).toHaveLength(6);
+  expect(evidence[0]).toMatchObject({
+    stars: 2,
+    words: 'slips',
+    sentence: expect.stringContaining('The spindle slips'),
+  });
+  expect((await program.call<{ evidence: Evidence[] }>('GET', `${rest}&words=weeks`)).json.evidence).toEqual([]);
   const scored = await program.call<{ score: { gates: { key: string; state: string }[] } }>(
     'GET',
     `/api/candidates/${json.id}/score`,

@@ -122,8 +122,8 @@ describe('reviews that are being read', () => {
     copies: 0,
     noText: 0,
     matching: 400,
+    stars: [0, 0, 0, 0, 400],
     themes: [],
-    reviews: [],
     ...change,
   });
   const candidate = { id: 1 } as Candidate;

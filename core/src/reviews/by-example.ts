@@ -1,4 +1,4 @@
-import { stemmer } from 'stemmer';
+import { stemOf } from '../listing/words.ts';
 import { CONCEPTS } from './concepts.ts';
 import { writtenOut } from './written-out.ts';
 import { SAYINGS, type Saying } from './sayings.ts';
@@ -23,7 +23,7 @@ const GRIPE_AT = [0.9, 0.85, 0.5, 0.15, 0.1];
 const FORMS = 4;
 
 const featuresOf = (text: string): Set<string> => {
-  const stems = (writtenOut(text).match(/[a-z]+/g) ?? []).map((w) => stemmer(w));
+  const stems = (writtenOut(text).match(/[a-z]+/g) ?? []).map(stemOf);
   return new Set([...stems, ...stems.slice(1).map((s, i) => `${stems[i]!} ${s}`)]);
 };
 const weightOf = (feature: string): number => (feature.includes(' ') ? PAIR : 1);

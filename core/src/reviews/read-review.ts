@@ -17,6 +17,8 @@ export interface Said {
   place: number;
   /** By the wording itself, by a word that only names it beside a general opinion, by likeness to known sentences, or by the stars alone. */
   by: 'wording' | 'opinion' | 'example' | 'stars';
+  /** The words by which it was known, short forms written out; null where no wording was met. */
+  words: string | null;
 }
 export interface ReviewText {
   title: string;
@@ -151,7 +153,16 @@ export const readReview = (
       const { concept } = one;
       const part = concept.byPart ? partOf(clause, one.from) : null;
       if (!said.some((s) => s.place === place && s.kind === kind && s.concept === concept.id && s.part === part))
-        said.push({ kind, concept: concept.id, part, about: concept.about, sentence, place, by });
+        said.push({
+          kind,
+          concept: concept.id,
+          part,
+          about: concept.about,
+          sentence,
+          place,
+          by,
+          words: one.to > one.from ? clause.slice(one.from, one.to) : null,
+        });
     };
     if (isWish) {
       const found = foundIn(whole);
@@ -159,7 +170,17 @@ export const readReview = (
       const like = one ? null : guess(whole, 3);
       if (one) add(one, whole, 'wish', 'wording');
       else if (like && like.p >= LIKE) add(foundBy(like), whole, 'wish', 'example');
-      else said.push({ kind: 'wish', concept: 'other', part: null, about: 'product', sentence, place, by: 'wording' });
+      else
+        said.push({
+          kind: 'wish',
+          concept: 'other',
+          part: null,
+          about: 'product',
+          sentence,
+          place,
+          by: 'wording',
+          words: null,
+        });
       return;
     }
     const before = said.length;
@@ -228,6 +249,7 @@ const withStars = (
         sentence: first.sentence,
         place: first.place,
         by: 'stars',
+        words: null,
       },
     ];
   const longest = sentences
@@ -239,6 +261,14 @@ const withStars = (
   const concept = like ? conceptOf.get(like.concept)! : null;
   return [
     ...said,
-    { kind, concept: concept?.id ?? 'other', part: null, about: concept?.about ?? 'product', ...longest, by: 'stars' },
+    {
+      kind,
+      concept: concept?.id ?? 'other',
+      part: null,
+      about: concept?.about ?? 'product',
+      ...longest,
+      by: 'stars',
+      words: null,
+    },
   ];
 };

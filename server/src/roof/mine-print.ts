@@ -3,22 +3,22 @@ import { createReadStream } from 'node:fs';
 import { basename } from 'node:path';
 import { dateIn } from '@kettle/core/files/dates';
 import { starsIn } from '@kettle/core/files/quantities';
-import { partFinder } from '@kettle/core/reviews/parts';
+import { partFinder, partsLearnt } from '@kettle/core/reviews/parts';
 import { readReview } from '@kettle/core/reviews/read-review';
-import { saidThemes, themeName, type SaidReview } from '@kettle/core/reviews/said-themes';
-import { cleanText, copyKey, looksEnglish } from '@kettle/core/reviews/text';
+import { CopyFinder } from '@kettle/core/reviews/copies';
+import { themeName } from '@kettle/core/reviews/theme-names';
+import { themesOf, type ReviewFacts, type ThingSaid } from '@kettle/core/reviews/themes';
+import { cleanText, looksEnglish } from '@kettle/core/reviews/text';
 import { guessMapping } from '../capabilities/sources/columns/index.ts';
 import { openTable } from '../capabilities/sources/reading/open-table.ts';
 import { FileFault } from '../capabilities/sources/reading/table.ts';
 
 const print = (line: object): void => void process.stdout.write(`${JSON.stringify(line)}\n`);
 const SIGNS = { gripe: -1, praise: 1, wish: 0 } as const;
-/** Shorter texts are often alike by chance and are no copies. */
-const SHORTEST_COPY = 25;
 
-const partOf = partFinder();
-const reviews: SaidReview[] = [];
-const seen = new Set<string>();
+const reviews: (ReviewFacts<string> & { title: string; body: string })[] = [];
+const known = new CopyFinder();
+let read = 0;
 let failed = false;
 for (const path of process.argv.slice(2)) {
   try {
@@ -35,7 +35,6 @@ for (const path of process.argv.slice(2)) {
       const [title, body] = [cell(cells, 'title'), cell(cells, 'body')];
       const stars = starsIn(cell(cells, 'stars'), cell(cells, 'stars').includes(',') ? ',' : '.');
       const text = cleanText(`${title}. ${body}`);
-      const key = `${cell(cells, 'code')}/${copyKey(body)}`;
       const aside =
         'fault' in stars
           ? `its stars cannot be read: ${stars.fault}`
@@ -43,27 +42,21 @@ for (const path of process.argv.slice(2)) {
             ? 'no text'
             : !looksEnglish(text)
               ? 'other language'
-              : body.length >= SHORTEST_COPY && seen.has(key)
+              : known.isCopy(read++, body)
                 ? 'copy'
                 : null;
-      seen.add(key);
       if (aside !== null || 'fault' in stars) {
         print({ set_aside: id, why: aside });
         continue;
       }
-      const says = readReview({ title, body, stars: stars.value }, partOf);
-      for (const { sentence, kind, concept, part, about } of says)
-        print({
-          review: id,
-          sentence,
-          kind,
-          concept,
-          part,
-          theme: themeName(kind, concept, part),
-          polarity: SIGNS[kind],
-          about,
-        });
-      reviews.push({ id, listing: cell(cells, 'code'), day: dateIn(cell(cells, 'day'), 'day-first') ?? '', says });
+      reviews.push({
+        id,
+        listing: cell(cells, 'code'),
+        stars: stars.value,
+        day: dateIn(cell(cells, 'day'), 'day-first') ?? '',
+        title,
+        body,
+      });
     }
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
@@ -72,9 +65,32 @@ for (const path of process.argv.slice(2)) {
     failed = true;
   }
 }
+// All texts are known before the first is read: what parts there are is learnt from them.
+const partOf = partFinder(
+  partsLearnt(
+    reviews.map((r) => cleanText(r.body)),
+    [],
+  ),
+);
+const things: ThingSaid<string>[] = [];
+for (const { id, title, body, stars } of reviews)
+  for (const one of readReview({ title, body, stars }, partOf)) {
+    const { sentence, kind, concept, part, about } = one;
+    print({
+      review: id,
+      sentence,
+      kind,
+      concept,
+      part,
+      theme: themeName(kind, concept, part),
+      polarity: SIGNS[kind],
+      about,
+    });
+    things.push({ ...one, review: id });
+  }
 const newest = reviews.reduce((day, r) => (r.day > day ? r.day : day), '');
 if (reviews.length > 0)
-  for (const t of saidThemes(reviews, newest || '1970-01-01'))
+  for (const t of themesOf(things, reviews, newest || '1970-01-01', 1))
     print({
       theme: t.name,
       kind: t.kind,
@@ -84,6 +100,6 @@ if (reviews.length > 0)
       high: Number(t.interval.high.toFixed(4)),
       about: t.about,
       by_listing: Object.fromEntries(t.byListing.map((l) => [l.listing, `${l.reviews} of ${l.of}`])),
-      course: Object.fromEntries(t.course.map((c) => [c.listing, c.moved])),
+      course: Object.fromEntries(t.byListing.map((l) => [l.listing, l.moved])),
     });
 process.exitCode = failed ? 1 : 0;

@@ -19,7 +19,7 @@ const CONTENTS: Record<string, string> = {
     'select concat_ws("|", l.code, s.day, s.measure, s.value, s.source) x from stated_figures s join listings l on l.id = s.listing_id',
   reviews: `select concat_ws("|", l.code, r.day, r.stars, r.title, r.body, r.mined_by, r.set_aside) x
     from reviews r join listings l on l.id = r.listing_id`,
-  mentions: `select concat_ws("|", l.code, r.day, r.body, m.kind, m.aspect, m.opinion, m.sentence) x
+  mentions: `select concat_ws("|", l.code, r.day, r.body, m.kind, m.concept, m.part, m.sentence) x
     from mentions m join reviews r on r.id = m.review_id join listings l on l.id = r.listing_id`,
   term_volumes:
     'select concat_ws("|", t.marketplace_id, t.text, t.seen_on, v.first_week, v.volumes) x from term_volumes v join search_terms t on t.id = v.term_id',

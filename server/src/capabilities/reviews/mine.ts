@@ -1,15 +1,17 @@
-import { and, asc, eq, inArray, ne, sql } from 'drizzle-orm';
-import { mentionsIn } from '@kettle/core/reviews/mentions';
+import { and, asc, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { CopyFinder } from '@kettle/core/reviews/copies';
 import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
-import { cleanText, copyKey, looksEnglish } from '@kettle/core/reviews/text';
+import { partFinder, partsLearnt } from '@kettle/core/reviews/parts';
+import { readReview, type PartFinder } from '@kettle/core/reviews/read-review';
+import { cleanText, looksEnglish } from '@kettle/core/reviews/text';
 import { bulkLoad, type Cell } from '../../ground/db/bulk.ts';
-import type { Session } from '../../ground/db/connection.ts';
-import { mentions, reviews } from '../../ground/db/schema.ts';
+import type { Db, Session } from '../../ground/db/connection.ts';
+import { listings, mentions, reviews } from '../../ground/db/schema.ts';
 import type { JobContext, JobPayloads } from '../../ground/jobs/kinds.ts';
 
 const AT_ONCE = 250;
-/** Shorter texts are often alike by chance and are no copies. */
-const SHORTEST_COPY = 25;
+/** Texts from which the parts of a kind of product are learnt. */
+const LEARNT_FROM = 5000;
 
 type Reason = 'no text' | 'other language' | 'copy';
 
@@ -22,21 +24,53 @@ export const mineReviews = async (
   const todo = (await db.select({ id: reviews.id }).from(reviews).where(open).orderBy(asc(reviews.id))).map(
     (r) => r.id,
   );
-  const seen = new Set<string>();
+  // Copies at one listing are set aside here; those at several of a family, where the listings are looked at together.
+  const known = new Map<number, CopyFinder>();
   const read = await db
-    .select({ body: reviews.body, listing: reviews.listingId })
+    .select({ id: reviews.id, body: reviews.body, listing: reviews.listingId })
     .from(reviews)
-    .where(and(inArray(reviews.listingId, [...ids, 0]), eq(reviews.minedBy, MINER_VERSION)));
-  for (const r of read) seen.add(`${r.listing}/${copyKey(r.body)}`);
+    .where(and(inArray(reviews.listingId, [...ids, 0]), eq(reviews.minedBy, MINER_VERSION), isNull(reviews.setAside)));
+  for (const r of read) finderOf(known, r.listing).isCopy(r.id, r.body);
+  const partOf = todo.length === 0 ? partFinder() : partFinder(await partsOf(db, ids));
   for (let at = 0; at < todo.length; at += AT_ONCE) {
     await progress(at, todo.length, `Reading reviews, ${at} of ${todo.length}`);
     // A batch is kept whole: a run that is killed goes on with the one it was at.
-    await step((inside) => mineBatch(inside, todo.slice(at, at + AT_ONCE), seen));
+    await step((inside) => mineBatch(inside, todo.slice(at, at + AT_ONCE), known, partOf));
   }
   await finish(async () => ({ message: `${todo.length} reviews were read.`, reviews: todo.length }));
 };
 
-const mineBatch = async ({ db, pool }: Session, ids: readonly number[], seen: Set<string>): Promise<void> => {
+/** Parts of a kind of product, learnt from its titles and latest reviews. */
+const partsOf = async (db: Db, ids: readonly number[]): Promise<string[]> => {
+  const own = [...ids, 0];
+  const [titles, texts] = await Promise.all([
+    db.select({ title: listings.title }).from(listings).where(inArray(listings.id, own)),
+    db
+      .select({ body: reviews.body })
+      .from(reviews)
+      .where(inArray(reviews.listingId, own))
+      .orderBy(desc(reviews.id))
+      .limit(LEARNT_FROM),
+  ]);
+  return partsLearnt(
+    texts.map((t) => cleanText(t.body)),
+    titles.map((t) => t.title),
+  );
+};
+
+type Finders = Map<number, CopyFinder>;
+const finderOf = (known: Finders, listing: number): CopyFinder => {
+  const own = known.get(listing) ?? new CopyFinder();
+  known.set(listing, own);
+  return own;
+};
+
+const mineBatch = async (
+  { db, pool }: Session,
+  ids: readonly number[],
+  known: Finders,
+  partOf: PartFinder,
+): Promise<void> => {
   // Two line-ups may share a listing: what another job has read meanwhile is passed over.
   const batch = await db
     .select()
@@ -47,42 +81,36 @@ const mineBatch = async ({ db, pool }: Session, ids: readonly number[], seen: Se
   if (batch.length === 0) return;
   const aside = new Map<Reason, number[]>();
   const found: Cell[][] = [];
-  const fresh = new Set<string>();
   for (const review of batch) {
-    const key = `${review.listingId}/${copyKey(review.body)}`;
-    const reason = setAside(review.body, seen.has(key) || fresh.has(key));
-    fresh.add(key);
+    const reason = setAside(review, finderOf(known, review.listingId));
     if (reason) aside.set(reason, [...(aside.get(reason) ?? []), review.id]);
     else
-      for (const m of mentionsIn(review.body))
+      for (const m of readReview(review, partOf))
         found.push([
           review.id,
           m.kind,
-          m.aspect?.slice(0, 80) ?? null,
-          m.phrase?.slice(0, 160) ?? null,
-          m.opinion.slice(0, 80),
-          m.polarity,
+          m.concept,
+          m.part?.slice(0, 80) ?? null,
+          m.about,
+          m.words?.slice(0, 160) ?? null,
           m.sentence.slice(0, 4000),
         ]);
   }
   const batchIds = batch.map((r) => r.id);
   await db.delete(mentions).where(inArray(mentions.reviewId, batchIds));
-  await bulkLoad(
-    pool,
-    'mentions',
-    ['review_id', 'kind', 'aspect', 'phrase', 'opinion', 'polarity', 'sentence'],
-    () => found,
-  );
+  await bulkLoad(pool, 'mentions', ['review_id', 'kind', 'concept', 'part', 'about', 'words', 'sentence'], () => found);
   const version = sql`${MINER_VERSION}` as unknown as number;
   await db.update(reviews).set({ setAside: null, minedBy: version }).where(inArray(reviews.id, batchIds));
   for (const [reason, list] of aside)
     await db.update(reviews).set({ setAside: reason }).where(inArray(reviews.id, list));
-  for (const key of fresh) seen.add(key);
 };
 
-const setAside = (body: string, seenBefore: boolean): Reason | null => {
-  const text = cleanText(body);
-  if (text === '') return 'no text';
+const setAside = (
+  { id, title, body }: { id: number; title: string; body: string },
+  known: CopyFinder,
+): Reason | null => {
+  const text = cleanText(`${title}. ${body}`);
+  if (!/\p{L}/u.test(text)) return 'no text';
   if (!looksEnglish(text)) return 'other language';
-  return body.length >= SHORTEST_COPY && seenBefore ? 'copy' : null;
+  return known.isCopy(id, body) ? 'copy' : null;
 };

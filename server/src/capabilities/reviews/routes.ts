@@ -16,4 +16,9 @@ export const serveReviews = (app: Express, { database: { db }, jobs, aside }: Gr
     const job = await readingJob(jobs, ids);
     return { job, ...(await aside.run('mined-reviews', { ids, today: market.today, filter: query }, signal)) };
   });
+  serve(app, routes.evidence, async ({ params, query, signal }) => {
+    const { market } = await candidateRow(db, params.id);
+    const ids = await lineUpIds(db, params.id);
+    return { evidence: await aside.run('review-evidence', { ids, today: market.today, asked: query }, signal) };
+  });
 };

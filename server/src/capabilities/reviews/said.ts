@@ -1,20 +1,47 @@
-import { and, count, eq, inArray, isNull, like, max, ne, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, max, ne, sql } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import type { ReviewFilter } from '@kettle/contract/candidates';
+import { CopyFinder } from '@kettle/core/reviews/copies';
 import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
+import { reviewMatches, type FilteredReview } from '@kettle/core/reviews/review-filter';
+import type { ReviewFacts, ThingSaid } from '@kettle/core/reviews/themes';
 import { whatReviewsSay, type WhatReviewsSay } from '@kettle/core/reviews/what-reviews-say';
 import type { Db } from '../../ground/db/connection.ts';
 import { mentions, reviews } from '../../ground/db/schema.ts';
 
+export interface ReadReview extends FilteredReview, ReviewFacts {
+  says: ThingSaid[];
+}
+/** What is on file of a listing's reviews. */
+export interface OnFile {
+  all: number;
+  unread: number;
+  aside: Record<'no text' | 'other language' | 'copy', number>;
+  /** With a text that was read, oldest first. */
+  read: ReadReview[];
+}
+/** What is on file of some listings, copies among them left out. */
+export interface Together {
+  /** Tells this state from any other. */
+  stamp: string;
+  byListing: Map<number, OnFile>;
+  read: ReadReview[];
+  /** Texts that stand at another of the listings, too. */
+  copiesAcross: number;
+}
+
+/** Reviews that are held at most, of all listings: about 1 kB each. */
+const MOST_HELD = 60_000;
+const held = new LRUCache<number, OnFile & { stamp: string }>({
+  maxSize: MOST_HELD,
+  sizeCalculation: ({ read }) => 1 + read.length,
+});
+const together = new LRUCache<string, Together>({ max: 4 });
 /** Answers by what they were made from, the latest used: they are asked for again with every look. */
-const kept = new LRUCache<string, WhatReviewsSay>({ max: 600 });
+const answers = new LRUCache<string, WhatReviewsSay>({ max: 600 });
 
-/** Reviews of listings that have a text which was read. */
-const readOf = (ids: readonly number[]): SQL =>
-  and(inArray(reviews.listingId, [...ids, 0]), isNull(reviews.setAside), ne(reviews.body, ''), ne(reviews.minedBy, 0))!;
-
-/** What is on file of each listing, so that a kept answer is known to be of today. */
-const statesOf = async (db: Db, ids: readonly number[]): Promise<Map<number, string>> => {
+/** What is on file of each listing, so that what is held is known to be of today. */
+const stampsOf = async (db: Db, ids: readonly number[]): Promise<Map<number, string>> => {
   const rows = await db
     .select({
       listing: reviews.listingId,
@@ -28,63 +55,122 @@ const statesOf = async (db: Db, ids: readonly number[]): Promise<Map<number, str
   return new Map(rows.map((r) => [r.listing, `${r.listing}:${r.n}:${r.newest}:${r.read}`]));
 };
 
+/** Reviews of listings with what they say, those that have not changed from memory. */
+const onFileOf = async (db: Db, ids: readonly number[]): Promise<Map<number, OnFile & { stamp: string }>> => {
+  const stamps = await stampsOf(db, ids);
+  const found = new Map<number, OnFile & { stamp: string }>();
+  for (const id of ids) {
+    const stamp = stamps.get(id) ?? `${id}`;
+    const known = held.get(id);
+    found.set(
+      id,
+      known?.stamp === stamp
+        ? known
+        : { stamp, all: 0, unread: 0, aside: { 'no text': 0, 'other language': 0, copy: 0 }, read: [] },
+    );
+  }
+  const missing = [...found].filter(([id, f]) => held.get(id) !== f).map(([id]) => id);
+  if (missing.length === 0) return found;
+  const [rows, said] = await Promise.all([
+    db
+      .select({
+        id: reviews.id,
+        listing: reviews.listingId,
+        stars: reviews.stars,
+        day: reviews.day,
+        title: reviews.title,
+        body: reviews.body,
+        verified: reviews.verified,
+        pictures: reviews.withPictures,
+        helpful: reviews.helpful,
+        setAside: reviews.setAside,
+        minedBy: reviews.minedBy,
+      })
+      .from(reviews)
+      .where(inArray(reviews.listingId, missing))
+      .orderBy(asc(reviews.day), asc(reviews.id)),
+    db
+      .select({
+        review: mentions.reviewId,
+        kind: mentions.kind,
+        concept: mentions.concept,
+        part: mentions.part,
+        about: mentions.about,
+        words: mentions.words,
+        sentence: mentions.sentence,
+      })
+      .from(mentions)
+      .innerJoin(reviews, eq(reviews.id, mentions.reviewId))
+      .where(and(inArray(reviews.listingId, missing), ne(reviews.minedBy, 0))),
+  ]);
+  const byId = new Map<number, ReadReview>();
+  for (const { setAside, minedBy, ...row } of rows) {
+    const own = found.get(row.listing)!;
+    own.all++;
+    if (minedBy !== MINER_VERSION) own.unread++;
+    if (setAside) own.aside[setAside]++;
+    if (setAside || minedBy === 0) continue;
+    const review = { ...row, says: [] };
+    byId.set(row.id, review);
+    own.read.push(review);
+  }
+  for (const one of said) byId.get(one.review)?.says.push(one);
+  for (const id of missing) held.set(id, found.get(id)!);
+  return found;
+};
+
+/** The reviews of some listings as one body, each text once. */
+export const reviewsTogether = async (db: Db, ids: readonly number[]): Promise<Together> => {
+  const own = [...new Set(ids)].sort((a, b) => a - b);
+  return joined(own, await onFileOf(db, own));
+};
+
+const stampOf = (ids: readonly number[], onFile: ReadonlyMap<number, { stamp: string }>): string =>
+  `${MINER_VERSION} ${ids.map((id) => onFile.get(id)!.stamp).join(' ')}`;
+
+const joined = (ids: readonly number[], onFile: ReadonlyMap<number, OnFile & { stamp: string }>): Together => {
+  const stamp = stampOf(ids, onFile);
+  const known = together.get(stamp);
+  if (known) return known;
+  const byListing = new Map(ids.map((id) => [id, onFile.get(id)!]));
+  const all = [...byListing.values()].flatMap((f) => f.read);
+  const finder = new CopyFinder();
+  // Copies at one listing are set aside when it is read: what is found here stands at several.
+  const read = ids.length < 2 ? all : all.filter((r) => !finder.isCopy(r.id, r.body));
+  const made = { stamp, byListing, read, copiesAcross: all.length - read.length };
+  together.set(stamp, made);
+  return made;
+};
+
+const answerOf = (stamp: string, today: string, filter: ReviewFilter, read: () => ReadReview[]): WhatReviewsSay => {
+  const key = JSON.stringify([stamp, filter, today]);
+  let answer = answers.get(key);
+  if (!answer) {
+    const matching = read().filter(reviewMatches(filter));
+    answer = whatReviewsSay(
+      matching.flatMap((r) => r.says),
+      matching,
+      today,
+      filter.by,
+    );
+    answers.set(key, answer);
+  }
+  return answer;
+};
+
+/** What reviews say that pass a filter, as far as they have been read. */
+export const saidIn = ({ stamp, read }: Together, today: string, filter: ReviewFilter): WhatReviewsSay =>
+  answerOf(stamp, today, filter, () => read);
+
 /** What the reviews of several groups of listings say, each group for itself, as far as they have been read. */
 export const saidOf = async (
   db: Db,
   groups: readonly (readonly number[])[],
   today: string,
-  filter: ReviewFilter = {},
 ): Promise<WhatReviewsSay[]> => {
-  const all = [...new Set(groups.flat())];
-  const states = await statesOf(db, all);
-  const stamps = groups.map((ids) =>
-    JSON.stringify([[...ids].sort((a, b) => a - b).map((id) => states.get(id) ?? id), filter, today, MINER_VERSION]),
-  );
-  const answers = stamps.map((stamp) => kept.get(stamp));
-  const missing = [...new Set(groups.filter((_, i) => !answers[i]).flat())];
-  if (missing.length > 0) {
-    const matching = and(readOf(missing), ...filterTerms(filter))!;
-    const [facts, said] = await Promise.all([
-      db
-        .select({ id: reviews.id, listing: reviews.listingId, stars: reviews.stars, day: reviews.day })
-        .from(reviews)
-        .where(matching),
-      db
-        .select({
-          listing: reviews.listingId,
-          review: mentions.reviewId,
-          kind: mentions.kind,
-          aspect: mentions.aspect,
-          phrase: mentions.phrase,
-          opinion: mentions.opinion,
-          polarity: mentions.polarity,
-          sentence: mentions.sentence,
-        })
-        .from(mentions)
-        .innerJoin(reviews, eq(reviews.id, mentions.reviewId))
-        .where(matching),
-    ]);
-    groups.forEach((ids, i) => {
-      if (answers[i]) return;
-      const own = new Set(ids);
-      const answer = whatReviewsSay(
-        said.filter((m) => own.has(m.listing)),
-        facts.filter((r) => own.has(r.listing)),
-        today,
-      );
-      kept.set(stamps[i]!, (answers[i] = answer));
-    });
-  }
-  return answers as WhatReviewsSay[];
-};
-
-export const filterTerms = ({ stars, words, listing }: ReviewFilter): SQL[] => {
-  const terms: SQL[] = [];
-  if (stars) terms.push(inArray(reviews.stars, stars.split(',').map(Number)));
-  if (listing) terms.push(eq(reviews.listingId, listing));
-  for (const word of (words ?? '').split(/\s+/).filter(Boolean)) {
-    const pattern = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
-    terms.push(or(like(reviews.body, pattern), like(reviews.title, pattern))!);
-  }
-  return terms;
+  const onFile = await onFileOf(db, [...new Set(groups.flat())]);
+  return groups.map((group) => {
+    const ids = [...new Set(group)].sort((a, b) => a - b);
+    return answerOf(stampOf(ids, onFile), today, {}, () => joined(ids, onFile).read);
+  });
 };

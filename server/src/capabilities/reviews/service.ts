@@ -1,15 +1,14 @@
 import { createHash } from 'node:crypto';
-import { and, count, desc, inArray, isNull, ne, sql, type SQL } from 'drizzle-orm';
-import type { MinedReviews, ReviewFilter } from '@kettle/contract/candidates';
+import { and, inArray, ne, type SQL } from 'drizzle-orm';
+import type { Evidence, MinedReviews, ReviewFilter } from '@kettle/contract/candidates';
 import type { Job } from '@kettle/contract/shapes';
 import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
+import { reviewMatches } from '@kettle/core/reviews/review-filter';
 import type { Db } from '../../ground/db/connection.ts';
 import { listings, reviews } from '../../ground/db/schema.ts';
 import type { Jobs } from '../../ground/jobs/queue.ts';
-import { filterTerms, saidOf } from './said.ts';
+import { reviewsTogether, saidIn, type OnFile } from './said.ts';
 
-/** Latest reviews that are handed out besides those that evidence rests on. */
-const LATEST = 60;
 const MOST_THEMES = 100;
 
 const unreadOf = (ids: readonly number[]): SQL =>
@@ -36,58 +35,46 @@ export const minedReviews = async (
   today: string,
   filter: ReviewFilter,
 ): Promise<Omit<MinedReviews, 'job'>> => {
-  const all = inArray(reviews.listingId, [...ids, 0]);
-  const readable = and(all, isNull(reviews.setAside), ne(reviews.body, ''))!;
-  const matching = and(readable, ...filterTerms(filter))!;
-  const [of, asideCounts, texts, [said], [state]] = await Promise.all([
+  const [of, all] = await Promise.all([
     db
       .select({ id: listings.id, code: listings.code, title: listings.title })
       .from(listings)
       .where(inArray(listings.id, [...ids, 0])),
-    db.select({ reason: reviews.setAside, n: count() }).from(reviews).where(all).groupBy(reviews.setAside),
-    db.select({ listing: reviews.listingId, n: count() }).from(reviews).where(readable).groupBy(reviews.listingId),
-    saidOf(db, [ids], today, filter),
-    db
-      .select({
-        unread: sql<number>`coalesce(sum(${reviews.minedBy} <> ${MINER_VERSION}), 0)`.mapWith(Number),
-      })
-      .from(reviews)
-      .where(all),
+    reviewsTogether(db, ids),
   ]);
-  const themes = said!.themes.slice(0, MOST_THEMES);
-  const behind = [...new Set(themes.flatMap((t) => t.evidence.map((e) => e.review)))];
-  const latest = await db
-    .select({ id: reviews.id })
-    .from(reviews)
-    .where(matching)
-    .orderBy(desc(reviews.day), desc(reviews.id))
-    .limit(LATEST);
-  const wanted = [...new Set([...latest.map((r) => r.id), ...behind])];
-  const rows = await db
-    .select({
-      id: reviews.id,
-      listing: reviews.listingId,
-      stars: reviews.stars,
-      title: reviews.title,
-      body: reviews.body,
-      day: reviews.day,
-      verified: reviews.verified,
-      helpful: reviews.helpful,
-    })
-    .from(reviews)
-    .where(inArray(reviews.id, [...wanted, 0]))
-    .orderBy(desc(reviews.day), desc(reviews.id));
-  const aside = (reason: string): number => asideCounts.find((a) => a.reason === reason)?.n ?? 0;
+  const said = saidIn(all, today, filter);
+  const { stars: _, ...others } = filter;
+  const stars = [0, 0, 0, 0, 0];
+  for (const r of all.read.filter(reviewMatches(others))) stars[r.stars - 1]!++;
+  const sum = (of: (on: OnFile) => number): number => [...all.byListing.values()].reduce((n, on) => n + of(on), 0);
+  const texts = new Map<number, number>();
+  for (const r of all.read) texts.set(r.listing, (texts.get(r.listing) ?? 0) + 1);
   return {
-    unread: state?.unread ?? 0,
-    listings: of.map((l) => ({ ...l, texts: texts.find((t) => t.listing === l.id)?.n ?? 0 })),
-    all: asideCounts.reduce((sum, a) => sum + a.n, 0),
-    withText: texts.reduce((sum, t) => sum + t.n, 0),
-    otherLanguage: aside('other language'),
-    copies: aside('copy'),
-    noText: aside('no text'),
-    matching: said!.read,
-    themes,
-    reviews: rows,
+    unread: sum((on) => on.unread),
+    listings: of.map((l) => ({ ...l, texts: texts.get(l.id) ?? 0 })),
+    all: sum((on) => on.all),
+    withText: all.read.length,
+    otherLanguage: sum((on) => on.aside['other language']),
+    copies: sum((on) => on.aside.copy) + all.copiesAcross,
+    noText: sum((on) => on.aside['no text']),
+    matching: said.read,
+    stars,
+    themes: said.themes.slice(0, MOST_THEMES).map(({ evidence: _, ...theme }) => theme),
   };
+};
+
+/** The sentences that a theme rests on, with their reviews; none for a theme that there is not. */
+export const evidenceOf = async (
+  db: Db,
+  ids: readonly number[],
+  today: string,
+  { theme: key, ...filter }: ReviewFilter & { theme: string },
+): Promise<Evidence[]> => {
+  const all = await reviewsTogether(db, ids);
+  const theme = saidIn(all, today, filter).themes.find((t) => t.key === key);
+  const byId = new Map(all.read.map((r) => [r.id, r]));
+  return (theme?.evidence ?? []).map(({ review, sentence, words }) => {
+    const { listing, stars, title, body, day, verified, helpful } = byId.get(review)!;
+    return { review, listing, stars, title, body, day, verified, helpful, sentence, words };
+  });
 };

@@ -161,7 +161,7 @@ const measure = ({
     costing: money,
     price,
     weeksWatched,
-    worstGripe: gripe && `${gripe.about}, ${Math.round(100 * gripe.share)} % of ${said.read}`,
+    worstGripe: gripe && `${gripe.name}, ${Math.round(100 * gripe.share)} % of ${said.read}`,
     answers: {
       units: known(
         anchor.units,

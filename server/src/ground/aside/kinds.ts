@@ -1,4 +1,4 @@
-import type { MinedReviews, ReviewFilter } from '@kettle/contract/candidates';
+import type { Evidence, MinedReviews, ReviewFilter } from '@kettle/contract/candidates';
 import type { CurveFile } from '@kettle/contract/curves';
 import type { ImportKind, Preview } from '@kettle/contract/sources';
 import type { ImportSettings } from '@kettle/contract/sources';
@@ -6,6 +6,7 @@ import type { ImportSettings } from '@kettle/contract/sources';
 /** What each piece of work takes. */
 export interface AsideArgs {
   'mined-reviews': { ids: number[]; today: string; filter: ReviewFilter };
+  'review-evidence': { ids: number[]; today: string; asked: ReviewFilter & { theme: string } };
   'look-at-file': LookAsked;
   'copy-fees': { marketplace: string; from: string };
   'fit-curve': { marketplace: string; category: string; counts: 'own' | 'all' };
@@ -39,6 +40,7 @@ export interface FileLook {
 }
 export interface AsideReplies {
   'mined-reviews': Omit<MinedReviews, 'job'>;
+  'review-evidence': Evidence[];
   'look-at-file': FileLook;
   'copy-fees': { schedules: number; curves: number };
   'fit-curve': number;

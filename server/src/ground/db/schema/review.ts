@@ -3,7 +3,6 @@ import {
   boolean,
   check,
   date,
-  double,
   index,
   int,
   mysqlEnum,
@@ -46,7 +45,7 @@ export const reviews = mysqlTable(
   ],
 );
 
-/** What one sentence of a review says of one aspect; can be made anew from the reviews. */
+/** What one sentence of a review says; can be made anew from the reviews. */
 export const mentions = mysqlTable(
   'mentions',
   {
@@ -55,10 +54,11 @@ export const mentions = mysqlTable(
       .notNull()
       .references(() => reviews.id, { onDelete: 'cascade' }),
     kind: mysqlEnum('kind', ['gripe', 'praise', 'wish']).notNull(),
-    aspect: varchar('aspect', { length: 80 }),
-    phrase: varchar('phrase', { length: 160 }),
-    opinion: varchar('opinion', { length: 80 }).notNull(),
-    polarity: double('polarity').notNull(),
+    concept: varchar('concept', { length: 40 }).notNull(),
+    part: varchar('part', { length: 80 }),
+    about: mysqlEnum('about', ['product', 'page', 'delivery', 'seller', 'price']).notNull(),
+    /** The words by which it was known. */
+    words: varchar('words', { length: 160 }),
     sentence: text('sentence').notNull(),
   },
   (t) => [index('mentions_review').on(t.reviewId)],

@@ -1,7 +1,7 @@
 import model from 'wink-eng-lite-web-model';
 import winkNLP, { type ItsFunction, type ItemSentence } from 'wink-nlp';
 import { EMPTY_NOUNS, GENERAL_OPINIONS, NEGATORS, opinionOf } from './lexicon.ts';
-import { cleanText } from './text.ts';
+import { cleanText } from '@kettle/core/reviews/text';
 
 export type MentionKind = 'gripe' | 'praise' | 'wish';
 /** One thing that one sentence says about one aspect. */
