@@ -1,8 +1,9 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Day, Nullable, Rate, oneOf } from '@kettle/core/documents/shapes';
+import { Brief } from '@kettle/core/documents/brief';
+import { Day, Nullable, Rate, Version, oneOf } from '@kettle/core/documents/shapes';
 import { Stage } from '@kettle/core/documents/stages';
 import { route } from './route.ts';
-import { Done, Id, Job, ListingBrief, MarketplaceId } from './shapes.ts';
+import { Done, Id, Job, Kept, ListingBrief, MarketplaceId } from './shapes.ts';
 
 export const LogEntry = Type.Object({
   id: Id,
@@ -292,6 +293,9 @@ export const ReviewFilter = Type.Object({
 });
 export type ReviewFilter = Static<typeof ReviewFilter>;
 
+export const KeptBrief = Type.Object({ document: Brief, version: Version }, { additionalProperties: false });
+export type KeptBrief = Static<typeof KeptBrief>;
+
 export const reviews = {
   read: route('post', '/api/candidates/{id}/reviews/read', 'Has the texts read that were not read yet, as a job.', {
     params: byId,
@@ -317,4 +321,10 @@ export const reviews = {
       reply: Type.Object({ evidence: Type.Array(Evidence) }),
     },
   ),
+  brief: route('get', '/api/candidates/{id}/brief', 'What the maker is asked for.', { params: byId, reply: KeptBrief }),
+  keepBrief: route('put', '/api/candidates/{id}/brief', 'Keeps what the maker is asked for.', {
+    params: byId,
+    body: KeptBrief,
+    reply: Kept,
+  }),
 };

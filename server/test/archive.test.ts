@@ -104,7 +104,15 @@ describe('a copy of a workspace', () => {
     }
     const empty = tables.filter((t) => t.rows === 0).map((t) => t.name);
     // What this seller has not done: everything else is tried by what follows.
-    expect(empty).toEqual(['answers', 'brand_judgements', 'craft_overrules', 'mentions', 'sieve_listings', 'watched']);
+    expect(empty).toEqual([
+      'answers',
+      'brand_judgements',
+      'briefs',
+      'craft_overrules',
+      'mentions',
+      'sieve_listings',
+      'watched',
+    ]);
     const zip = await JSZip.loadAsync(file);
     const first = JSON.parse((await zip.file('tables/listings.ndjson')!.async('string')).split('\n')[0]!) as object;
     expect(first).toMatchObject({ code: expect.stringMatching(/^HL_/), price: expect.any(Number) });

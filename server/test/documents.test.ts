@@ -1,9 +1,11 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { KeptBrief } from '@kettle/contract/candidates';
 import type { KeptCosting } from '@kettle/contract/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { Problem } from '@kettle/contract/shapes';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import { withAmount } from '@kettle/core/costing/costing';
+import type { Brief } from '@kettle/core/documents/brief';
 import { startProgram, type Program } from './program.ts';
 
 let program: Program;
@@ -29,6 +31,12 @@ interface Kept {
   mine: (now: never) => object;
   theirs: (now: never) => object;
 }
+const briefWith = (title: string): Brief => ({
+  format: 'cold-kettle/brief',
+  lines: [
+    { key: 'own-1', title, kind: 'own', about: 'product', weight: null, change: '', amount: '', check: '', page: '' },
+  ],
+});
 type Costed = Pick<KeptCosting, 'document'>;
 const documents: Kept[] = [
   {
@@ -50,6 +58,16 @@ const documents: Kept[] = [
     },
     mine: (now: Costed) => ({ document: withAmount(now.document, 'unit-cost', { kind: 'sum', sum: 940 }) }),
     theirs: (now: Costed) => ({ document: withAmount(now.document, 'freight', { kind: 'sum', sum: 210 }) }),
+  },
+  {
+    name: 'maker’s brief',
+    path: () => `/api/candidates/${candidate}/brief`,
+    read: async () => {
+      const { version, document } = await get<KeptBrief>(`/api/candidates/${candidate}/brief`);
+      return { version, content: { document } };
+    },
+    mine: () => ({ document: briefWith('The spindle slips') }),
+    theirs: () => ({ document: briefWith('The hinge squeaks') }),
   },
   {
     name: 'rules for flags',

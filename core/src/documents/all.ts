@@ -1,4 +1,5 @@
 import type { TSchema } from '@sinclair/typebox';
+import { Brief } from './brief.ts';
 import { CostingDocument } from './costing.ts';
 import { FeeSchedule } from './fee-schedule.ts';
 import { FlagRules } from './flag-rules.ts';
@@ -7,6 +8,7 @@ import { ShelfRules } from './shelf-rules.ts';
 
 /** Every document that people edit and keep, by the name of its JSON Schema in docs/schemas. */
 export const DOCUMENTS: Readonly<Record<string, TSchema>> = {
+  brief: Brief,
   costing: CostingDocument,
   'fee-schedule': FeeSchedule,
   'flag-rules': FlagRules,

@@ -136,6 +136,10 @@ export const FILL: readonly Fill[] = [
     sql: `insert into costings (id, listing_id, candidate_id, document) values
       (1, 1, 1, ${text({ ...costingLines(940), price: 4200 })}), (2, 2, 3, ${text({ ...emptyCosting() })}), (3, 3, null, ${text(costingLines(600))}), (4, 1, 2, ${text({ ...costingLines(940), price: 4200 })})`,
   },
+  {
+    from: 13,
+    sql: `insert into briefs (candidate_id, document, version) values (1, '{"format":"cold-kettle/brief","lines":[]}', 3)`,
+  },
   { from: 7, sql: 'update candidates set costing_id = case id when 1 then 1 when 2 then 4 else 2 end' },
   {
     from: 0,

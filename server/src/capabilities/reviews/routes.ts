@@ -3,9 +3,11 @@ import { reviews as routes } from '@kettle/contract/candidates';
 import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
+import { briefOf, keepBrief } from './brief.ts';
 import { readingJob, readReviews } from './service.ts';
 
-export const serveReviews = (app: Express, { database: { db }, jobs, aside }: Ground): void => {
+export const serveReviews = (app: Express, { database, jobs, aside }: Ground): void => {
+  const { db } = database;
   serve(app, routes.read, async ({ params }) => {
     await candidateRow(db, params.id);
     return { job: await readReviews(db, jobs, await lineUpIds(db, params.id)) };
@@ -21,4 +23,6 @@ export const serveReviews = (app: Express, { database: { db }, jobs, aside }: Gr
     const ids = await lineUpIds(db, params.id);
     return { evidence: await aside.run('review-evidence', { ids, today: market.today, asked: query }, signal) };
   });
+  serve(app, routes.brief, ({ params }) => briefOf(db, params.id));
+  serve(app, routes.keepBrief, ({ params, body }) => keepBrief(database, params.id, body));
 };

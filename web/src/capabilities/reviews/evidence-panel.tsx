@@ -1,12 +1,12 @@
 import { Box, Button, HStack, Skeleton, Text } from '@chakra-ui/react';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import type { Evidence, MinedReviews, ReviewFilter, Theme } from '@kettle/contract/candidates';
 import { useReviewEvidenceQuery } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, day, decimal, percent } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useKeys } from '../../ground/ui/use-keys.ts';
-import { chanceOf, LETTERS, markedIn, OPPOSITE } from './words.ts';
+import { chanceOf, LETTERS, markedIn, OPPOSITE, signed } from './words.ts';
 
 /** What a theme rests on: its sentences, each with its whole review, and where and when it changed. */
 export const EvidencePanel = ({
@@ -14,13 +14,11 @@ export const EvidencePanel = ({
   data,
   theme,
   filter,
-  children,
 }: {
   candidate: number;
   data: MinedReviews;
   theme: Theme;
   filter: ReviewFilter;
-  children?: ReactNode;
 }) => {
   const { currentData, error } = useReviewEvidenceQuery({
     params: { id: candidate },
@@ -45,7 +43,6 @@ export const EvidencePanel = ({
         {theme.name}
       </Text>
       <Summary theme={theme} data={data} />
-      {children}
       {error && <ProblemNote error={error} />}
       {withIt.length > 1 && (
         <HStack gap="1" mt="3" role="group" aria-label="Sentences of one listing" wrap="wrap">
@@ -102,7 +99,7 @@ const Summary = ({ theme, data }: { theme: Theme; data: MinedReviews }) => {
         {count(theme.reviews)} of {count(data.matching)} reviews, {percent(theme.share)} ({percent(theme.interval.low)}–
         {percent(theme.interval.high)}).
         {starPull &&
-          ` They give ${decimal(Math.abs(starPull.value))} stars ${starPull.value < 0 ? 'less' : 'more'} than the others (${decimal(starPull.low)} to ${decimal(starPull.high)}).`}
+          ` They give ${decimal(Math.abs(starPull.value))} stars ${starPull.value < 0 ? 'less' : 'more'} than the others (${signed(starPull.low)} to ${signed(starPull.high)}).`}
         {kind !== 'wish' && against > 0 && ` ${count(against)} ${OPPOSITE[kind]} it.`}
       </Text>
       {theme.says.length > 0 && <Text>Said as “{theme.says.join('”, “')}”.</Text>}

@@ -1,14 +1,23 @@
-import { Box, Flex, Skeleton, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, HStack, Skeleton, Text } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
-import type { Candidate, MinedReviews, ReviewFilter, Theme } from '@kettle/contract/candidates';
+import type { Candidate, KeptBrief, MinedReviews, ReviewFilter, Theme } from '@kettle/contract/candidates';
 import type { Job } from '@kettle/contract/shapes';
-import { useMinedReviewsQuery, useReadReviewsMutation } from '../../ground/api/candidates.ts';
+import { briefLineOf } from '@kettle/core/reviews/brief-hints';
+import {
+  useBriefQuery,
+  useKeepBriefMutation,
+  useMinedReviewsQuery,
+  useReadReviewsMutation,
+} from '../../ground/api/candidates.ts';
+import { useKeptDocument } from '../../ground/form/use-kept-document.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { FilledBy } from '../../ground/ui/filled-by.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useJob } from '../../ground/ui/use-job.ts';
 import { useLatestParameters } from '../../ground/ui/use-latest-parameters.ts';
+import { BriefPanel, withLines } from './brief-panel.tsx';
 import { EvidencePanel } from './evidence-panel.tsx';
 import { FilterBar } from './filter-bar.tsx';
 import { ThemeTable } from './theme-table.tsx';
@@ -115,12 +124,91 @@ export const ReviewsTab = ({ candidate }: { candidate: Candidate }) => {
           </Box>
           <Box flex="2" minW="320px" px="5" py="4">
             {theme && (
-              <EvidencePanel key={theme.key} candidate={candidate.id} data={data} theme={theme} filter={filter} />
+              <Beside
+                candidate={candidate}
+                data={data}
+                theme={theme}
+                filter={filter}
+                isBrief={parameters.get('beside') === 'brief'}
+                onBeside={(beside) => set({ beside })}
+              />
             )}
           </Box>
         </Flex>
       )}
     </Box>
+  );
+};
+
+interface BesideProps {
+  candidate: Candidate;
+  data: MinedReviews;
+  theme: Theme;
+  filter: ReviewFilter;
+  isBrief: boolean;
+  onBeside: (beside: string) => void;
+}
+
+/** Beside the themes: the sentences of the chosen one, or what the maker is asked for. */
+const Beside = (props: BesideProps) => {
+  const { data: saved, error } = useBriefQuery({ params: { id: props.candidate.id } });
+  if (error) return <ProblemNote error={error} />;
+  return saved ? <WithBrief {...props} saved={saved} /> : <Skeleton h="300px" />;
+};
+
+const WithBrief = ({
+  candidate,
+  data,
+  theme,
+  filter,
+  isBrief,
+  onBeside,
+  saved,
+}: BesideProps & { saved: KeptBrief }) => {
+  const market = useMarket();
+  const [send] = useKeepBriefMutation();
+  const brief = useKeptDocument(`brief/${candidate.id}`, saved, (body) => send({ params: { id: candidate.id }, body }));
+  const { lines } = brief.draft.document;
+  const isIn = lines.some((l) => l.key === theme.key);
+  const take = (): void =>
+    brief.change((kept) => withLines(kept, [...kept.document.lines, briefLineOf(theme, data.matching, market.today)]));
+  return (
+    <>
+      <HStack gap="1" mb="3" role="group" aria-label="Beside the themes">
+        {(
+          [
+            ['', 'Sentences'],
+            ['brief', `Maker’s brief (${lines.length})`],
+          ] as const
+        ).map(([key, name]) => (
+          <Button
+            key={key}
+            size="2xs"
+            variant={isBrief === (key === 'brief') ? 'solid' : 'outline'}
+            colorPalette={isBrief === (key === 'brief') ? 'aubergine' : undefined}
+            aria-pressed={isBrief === (key === 'brief')}
+            onClick={() => onBeside(key)}
+          >
+            {name}
+          </Button>
+        ))}
+        <Button
+          size="2xs"
+          variant="outline"
+          ml="auto"
+          disabled={isIn}
+          onClick={take}
+          title={`Put in brief: ${theme.name}`}
+        >
+          {isIn ? '✓ In brief' : 'Put in brief'}
+        </Button>
+      </HStack>
+      {isBrief ? (
+        <BriefPanel name={candidate.name} brief={brief} />
+      ) : (
+        <EvidencePanel key={theme.key} candidate={candidate.id} data={data} theme={theme} filter={filter} />
+      )}
+    </>
   );
 };
 

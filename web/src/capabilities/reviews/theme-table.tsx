@@ -1,10 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react';
 import type { MinedReviews, Theme } from '@kettle/contract/candidates';
-import { count, decimal, percent } from '../../ground/ui/format.ts';
+import { count, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
-import { chanceOf, KIND_MARK, LETTERS, MOVED, OPPOSITE } from './words.ts';
+import { chanceOf, KIND_MARK, LETTERS, MOVED, OPPOSITE, signed } from './words.ts';
 
 /** What is said, how often, how it pulls the stars, at which listings, and how it moved. */
 export const ThemeTable = ({
@@ -39,10 +39,9 @@ export const ThemeTable = ({
               <Box
                 as="span"
                 color={starPull.high < 0 ? 'brick' : starPull.low > 0 ? 'verdigris' : 'inkSoft'}
-                title={`${decimal(starPull.low)} to ${decimal(starPull.high)} in 95 of 100 cases`}
+                title={`${signed(starPull.low)} to ${signed(starPull.high)} in 95 of 100 cases`}
               >
-                {starPull.value > 0 ? '+' : '−'}
-                {decimal(Math.abs(starPull.value))}
+                {signed(starPull.value)}
               </Box>
             ) : (
               '—'
@@ -163,7 +162,15 @@ const ByListing = ({ theme, data }: { theme: Theme; data: MinedReviews }) => {
           title={`${LETTERS[i] ?? ''} ${inWords(i)}`}
         >
           <Box position="absolute" inset="0" bg={colour} borderRadius="2px" opacity={shares[i]! / most} />
-          <Box position="absolute" inset="0" fontSize="11px" lineHeight="15px" textAlign="center" fontWeight="700">
+          <Box
+            position="absolute"
+            inset="0"
+            fontSize="11px"
+            lineHeight="15px"
+            textAlign="center"
+            fontWeight="700"
+            color={shares[i]! > most / 2 ? 'paper' : 'ink'}
+          >
             {ARROW[own[i]?.moved ?? 'unknown']}
           </Box>
         </Box>

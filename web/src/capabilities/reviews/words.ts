@@ -1,10 +1,13 @@
-import { percent } from '../../ground/ui/format.ts';
+import { decimal, percent } from '../../ground/ui/format.ts';
 
 export const KIND_MARK = { gripe: 'fails', praise: 'holds', wish: 'open' } as const;
 export const OPPOSITE = { gripe: 'praise', praise: 'complain about' } as const;
 export const MOVED = { rising: '↗ rising', falling: '↘ falling', steady: 'steady', unknown: 'too few' } as const;
 /** Listings are named by letters where their titles have no room. */
 export const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+
+/** A figure with its sign. @example signed(-1.24) // => "−1.2" */
+export const signed = (x: number): string => `${x < 0 ? '−' : '+'}${decimal(Math.abs(x))}`;
 
 /** A chance in words. @example chanceOf(0.0004) // => "less than 1 %" */
 export const chanceOf = (p: number): string => (p < 0.01 ? 'less than 1 %' : percent(p));

@@ -25,6 +25,7 @@ export const TAGS = [
   'Candidate',
   'Candidates',
   'Reviews',
+  'Brief',
   'Readings',
   'Watch',
   'Costing',

@@ -14,6 +14,7 @@ import {
   bigint,
   type AnyMySqlColumn,
 } from 'drizzle-orm/mysql-core';
+import { Brief } from '@kettle/core/documents/brief';
 import { CostingDocument } from '@kettle/core/documents/costing';
 import { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { STAGES } from '@kettle/core/documents/stages';
@@ -103,6 +104,15 @@ export const candidateLog = mysqlTable(
   },
   (t) => [index('candidate_log_candidate').on(t.candidateId)],
 );
+
+/** What the maker is asked for, of a candidate. */
+export const briefs = mysqlTable('briefs', {
+  candidateId: refId('candidate_id')
+    .primaryKey()
+    .references(() => candidates.id, { onDelete: 'cascade' }),
+  document: document(Brief, 'document').notNull(),
+  version: version(),
+});
 
 /** The seller's scoresheets; their contents are versions, the newest of which counts. */
 export const scoresheets = mysqlTable(
