@@ -1,3 +1,4 @@
+import { labelledReviews } from '../core/test/reviews/labelled.ts';
 import { mkdirSync, readdirSync, readFileSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkAccess, expect, own, test } from './program-fixture.ts';
@@ -8,9 +9,12 @@ const LISTINGS = [
   'AB13;Nipping press;Paper > Presses;68,00;40;210;35',
   'AB14;Broken row;Paper;-1;;;',
 ].join('\n');
+// Written by hand, of a kind of product that the program does not know.
 const REVIEWS = [
-  'Item;Stars;Text;Date',
-  ...Array.from({ length: 8 }, (_, i) => `AB12;2;The spindle slips, seen ${i} times.;2026-0${1 + (i % 8)}-10`),
+  'Item;Stars;Title;Text;Date',
+  ...labelledReviews('after')
+    .filter((r) => r.product === 'hair-clipper')
+    .map((r) => ['AB12', r.stars, r.title, `"${r.sentences.map((s) => s.text).join(' ')}"`, r.day].join(';')),
 ].join('\n');
 
 test.use({ expectedErrors: [/status of 422/] });
@@ -71,8 +75,8 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
 
   await choose('voices.csv', REVIEWS);
   await expect(page.getByRole('combobox', { name: 'What it holds' })).toHaveValue('reviews');
-  await page.getByRole('button', { name: 'Take 8 rows in' }).click();
-  await expect(page.getByText('8 reviews taken in.').first()).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Take 40 rows in' }).click();
+  await expect(page.getByText('40 reviews taken in.').first()).toBeVisible({ timeout: 60_000 });
 
   await page.goto(own('/harbour-lane/sift?open=AB12'));
   const sheet = page.getByRole('complementary', { name: 'Listing sheet' });
@@ -84,11 +88,33 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
   await page.getByRole('button', { name: 'Start a candidate' }).click();
   await page.getByRole('button', { name: 'Start it' }).click();
   await page.getByRole('link', { name: 'Reviews' }).click();
-  await expect(
-    page.getByRole('table', { name: 'Themes' }).getByRole('button', { name: 'Spindle does not hold' }),
-  ).toBeVisible({
-    timeout: 60_000,
-  });
+  // From the file to five points for the maker.
+  const themes = page.getByRole('table', { name: 'Themes' }).getByRole('button');
+  await expect(themes.filter({ hasText: 'Battery is soon empty' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/reviews are read; what follows rests on those/)).toHaveCount(0, { timeout: 60_000 });
+  for (let i = 0; i < 5; i++) {
+    await themes.nth(i).click();
+    await page.getByRole('button', { name: 'Put in brief' }).click();
+    await expect(page.getByRole('button', { name: '✓ In brief' })).toBeDisabled();
+  }
+  await checkAccess(page);
+  await page.getByRole('button', { name: 'Maker’s brief (5)' }).click();
+  const points = page.getByRole('list', { name: 'Points' }).getByRole('listitem');
+  await expect(points).toHaveCount(5);
+  await points.first().getByRole('textbox', { name: 'By how much' }).fill('90 minutes instead of 12');
+  await page.getByRole('button', { name: 'Point 1 down' }).click();
+  await checkAccess(page);
+  // Gone away and come back: all that was typed is still there.
+  await page.getByRole('link', { name: 'Costing' }).click();
+  await page.getByRole('link', { name: 'Reviews' }).click();
+  await page.reload();
+  await page.getByRole('button', { name: 'Maker’s brief (5)' }).click();
+  await expect(points.nth(1).getByRole('textbox', { name: 'By how much' })).toHaveValue('90 minutes instead of 12');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save (CSV)' }).click();
+  const brief = readFileSync(await (await download).path(), 'utf8');
+  expect(brief.trim().split('\n')).toHaveLength(7);
+  expect(brief).toContain('90 minutes instead of 12');
   await page.getByRole('link', { name: 'Readings' }).click();
   await expect(page.getByText('A listing on average')).toBeVisible();
 });

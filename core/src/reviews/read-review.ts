@@ -36,6 +36,10 @@ const REACH = 7;
 const LIKE = 0.97;
 const conceptOf = new Map(CONCEPTS.map((c) => [c.id, c]));
 
+/** What a sentence holds that says something against its stars. */
+const SETS_OFF =
+  /(?<!\w)(?:but|though|although|however|only|except|unfortunately|wish|would|could|bit|slightly|little|pity|shame|yet|still|while|sadly|minus|downside|complaint|otherwise|apart|despite|at first|initially|not)(?!\w)/;
+
 const GAP = '(?:[^\\w.]+\\w+){0,3}[^\\w.]+';
 /** A wording of a concept as a pattern over a clause. */
 const patternOf = (words: string): RegExp =>
@@ -191,8 +195,10 @@ export const readReview = (
       const found = foundIn(clause);
       const told = found.filter((f) => f.says !== 0);
       for (const one of told) {
-        const turned = negatedAt(clause, one.from);
-        add(one, clause, (turned ? -one.says : one.says) > 0 ? 'praise' : 'gripe', 'wording');
+        const kind = (negatedAt(clause, one.from) ? -one.says : one.says) > 0 ? 'praise' : 'gripe';
+        // Five stars without a but, or one, are not doubted by a single word.
+        if (place > 0 && stars === (kind === 'gripe' ? 5 : 1) && !SETS_OFF.test(whole)) continue;
+        add(one, clause, kind, 'wording');
       }
       if (told.length > 0) continue;
       const [named] = found;
