@@ -6,8 +6,9 @@ const SHORTEST_COPY = 25;
 const FEWEST_WORDS = 12;
 /** Words in common of all words of both, from which one text is a copy of the other. */
 const ALIKE = 0.8;
-const BANDS = 12;
-const ROWS = 3;
+// Of texts with four words of five in common 98 % meet in a band; of those with three of ten 2 %.
+const BANDS = 10;
+const ROWS = 5;
 
 /** 32-bit FNV-1a of a word, mixed with a seed. */
 const hashOf = (word: string, seed: number): number => {

@@ -1,6 +1,7 @@
 import { CONCEPTS, type About, type Concept } from './concepts.ts';
 import { ownGuesser, type Guess, type Guesser } from './by-example.ts';
 import { cleanText } from './text.ts';
+import { wordingsIn, type WordingMet } from './wordings.ts';
 import { writtenOut } from './written-out.ts';
 
 export type SaidKind = 'gripe' | 'praise' | 'wish';
@@ -40,29 +41,6 @@ const conceptOf = new Map(CONCEPTS.map((c) => [c.id, c]));
 const SETS_OFF =
   /(?<!\w)(?:but|though|although|however|only|except|unfortunately|wish|would|could|bit|slightly|little|pity|shame|yet|still|while|sadly|minus|downside|complaint|otherwise|apart|despite|at first|initially|not)(?!\w)/;
 
-const GAP = '(?:[^\\w.]+\\w+){0,3}[^\\w.]+';
-/** A wording of a concept as a pattern over a clause. */
-const patternOf = (words: string): RegExp =>
-  new RegExp(`(?<![\\w-])(?:${words.replace(/ … /g, GAP).replace(/ /g, '[^\\w.]+')})(?![\\w-])`, 'g');
-
-interface Wording {
-  concept: Concept;
-  pattern: RegExp;
-  /** 1 good, −1 bad, 0 only named. */
-  says: -1 | 0 | 1;
-}
-const WORDINGS: readonly Wording[] = CONCEPTS.flatMap((concept) =>
-  (
-    [
-      [concept.gripes, -1],
-      [concept.praises, 1],
-      [concept.topic, 0],
-    ] as const
-  ).flatMap(([list, says]) =>
-    list.length === 0 ? [] : [{ concept, pattern: patternOf(`(?:${list.join('|')})`), says }],
-  ),
-);
-
 /** Words that turn what stands behind them round. */
 const NEGATION =
   /(?<!\w)(?:not|no|never|without|nothing|neither|nor|none|hardly|barely|scarcely|nobody|zero|free of|far from|stopped|afraid|instead of)(?!\w)/g;
@@ -92,24 +70,12 @@ const negatedAt = (clause: string, at: number): boolean => {
   return between.length < REACH;
 };
 
-interface Found {
-  concept: Concept;
-  says: -1 | 0 | 1;
-  from: number;
-  to: number;
-}
-
 /** What a clause says by wordings: the longest first, none over another. */
-const foundIn = (clause: string): Found[] => {
-  const all = WORDINGS.flatMap(({ concept, pattern, says }) =>
-    [...clause.matchAll(pattern)].map((m): Found => ({
-      concept,
-      says,
-      from: m.index,
-      to: m.index + m[0].length,
-    })),
-  ).sort((a, b) => Math.abs(b.says) - Math.abs(a.says) || b.to - b.from - (a.to - a.from) || a.from - b.from);
-  const kept: Found[] = [];
+const foundIn = (clause: string): WordingMet[] => {
+  const all = wordingsIn(clause).sort(
+    (a, b) => Math.abs(b.says) - Math.abs(a.says) || b.to - b.from - (a.to - a.from) || a.from - b.from,
+  );
+  const kept: WordingMet[] = [];
   for (const one of all) if (!kept.some((k) => k.from < one.to && one.from < k.to)) kept.push(one);
   return kept.sort((a, b) => a.from - b.from);
 };
@@ -153,7 +119,7 @@ export const readReview = (
     if (sentence === '') return;
     const whole = writtenOut(sentence);
     const isWish = WISH.test(whole);
-    const add = (one: Found, clause: string, kind: SaidKind, by: Said['by']): void => {
+    const add = (one: WordingMet, clause: string, kind: SaidKind, by: Said['by']): void => {
       const { concept } = one;
       const part = concept.byPart ? partOf(clause, one.from) : null;
       if (!said.some((s) => s.place === place && s.kind === kind && s.concept === concept.id && s.part === part))
@@ -221,7 +187,7 @@ export const readReview = (
   return withStars(said, open, sentences, stars, guess);
 };
 
-const foundBy = ({ concept }: Guess): Found => ({ concept: conceptOf.get(concept)!, says: 0, from: 0, to: 0 });
+const foundBy = ({ concept }: Guess): WordingMet => ({ concept: conceptOf.get(concept)!, says: 0, from: 0, to: 0 });
 
 /** The star prior: a review of few stars holds a gripe, one of many a praise, whatever its words. */
 const withStars = (
