@@ -105,7 +105,7 @@ const filters = [
   `?from=${addDays(today, -180)}`,
   '?by=part',
   '?stars=5&words=gift',
-  '?words="does not"',
+  `?words=${encodeURIComponent('"does not"')}`,
 ];
 const took: number[] = [];
 for (const query of filters) took.push((await ask(few, query)).took);

@@ -25,7 +25,7 @@ const hashOf = (word: string, seed: number): number => {
  */
 export class CopyFinder {
   private readonly exact = new Map<string, number>();
-  private readonly bands = new Map<string, { id: number; words: ReadonlySet<string> }[]>();
+  private readonly bands = new Map<number, { id: number; words: ReadonlySet<string> }[]>();
 
   /**
    * Whether a text is like one of another id that was shown before; afterwards it is known, too. Short texts never are.
@@ -52,15 +52,32 @@ export class CopyFinder {
   }
 }
 
-const bandsOf = (words: ReadonlySet<string>): string[] => {
-  const least = new Uint32Array(BANDS * ROWS).fill(0xffffffff);
-  for (const word of words) {
-    const first = hashOf(word, 0);
-    const second = hashOf(word, 0x9e3779b9) | 1;
-    // Two hashes make all others (Kirsch & Mitzenmacher 2006).
-    for (let i = 0; i < least.length; i++) least[i] = Math.min(least[i]!, (first + Math.imul(i, second)) >>> 0);
+/** Two hashes of a word make all others (Kirsch & Mitzenmacher 2006); words come again and again. */
+const hashes = new Map<string, readonly [number, number]>();
+const MOST_HASHES = 200_000;
+const hashesOf = (word: string): readonly [number, number] => {
+  let own = hashes.get(word);
+  if (!own) {
+    if (hashes.size > MOST_HASHES) hashes.clear();
+    hashes.set(word, (own = [hashOf(word, 0), hashOf(word, 0x9e3779b9) | 1]));
   }
-  return Array.from({ length: BANDS }, (_, b) => `${b}:${least.slice(b * ROWS, (b + 1) * ROWS).join('.')}`);
+  return own;
+};
+
+const least = new Uint32Array(BANDS * ROWS);
+/** The least hashes of a text's words by bands, each as a number: what two bands have by chance is told by the words. */
+const bandsOf = (words: ReadonlySet<string>): number[] => {
+  least.fill(0xffffffff);
+  for (const word of words) {
+    const [first, second] = hashesOf(word);
+    for (let i = 0, hash = first; i < least.length; i++, hash = (hash + second) >>> 0)
+      if (hash < least[i]!) least[i] = hash;
+  }
+  return Array.from({ length: BANDS }, (_, b) => {
+    let mixed = 0;
+    for (let r = 0; r < ROWS; r++) mixed = Math.imul(mixed ^ least[b * ROWS + r]!, 0x01000193);
+    return b * 2 ** 32 + (mixed >>> 0);
+  });
 };
 
 /** Share of the words of both texts that are in both (Jaccard 1901). */

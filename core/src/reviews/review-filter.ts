@@ -29,11 +29,18 @@ export interface FilteredReview {
 }
 
 const stems = new WeakMap<FilteredReview, string[]>();
-const stemsIn = (review: FilteredReview): string[] => {
+/** Whether a review has a phrase. Its stems are made only where the beginnings of the words are in it at all. */
+const holds = (review: FilteredReview, phrase: string, beginnings: readonly string[]): boolean => {
   let own = stems.get(review);
-  if (!own) stems.set(review, (own = stemsOf(cleanText(`${review.title}. ${review.body}`))));
-  return own;
+  if (!own) {
+    const text = `${review.title}. ${review.body}`.toLowerCase();
+    if (!beginnings.every((b) => text.includes(b))) return false;
+    stems.set(review, (own = stemsOf(cleanText(text))));
+  }
+  return holdsPhrase(own, phrase);
 };
+/** A stem may have another last letter than the word: "happi". */
+const beginningsOf = (phrase: string): string[] => stemsOf(phrase).map((s) => s.slice(0, Math.max(2, s.length - 1)));
 
 /** Words and phrases of a filter. @example wordsAndPhrases('lid "fell off"') // => ["fell off","lid"] */
 export const wordsAndPhrases = (text: string): string[] => {
@@ -48,7 +55,7 @@ export const wordsAndPhrases = (text: string): string[] => {
  */
 export const reviewMatches = (filter: ReviewFilter): ((review: FilteredReview) => boolean) => {
   const stars = filter.stars ? new Set(filter.stars.split(',').map(Number)) : null;
-  const wanted = wordsAndPhrases(filter.words ?? '');
+  const wanted = wordsAndPhrases(filter.words ?? '').map((phrase) => [phrase, beginningsOf(phrase)] as const);
   return (r) =>
     (!stars || stars.has(r.stars)) &&
     (filter.listing === undefined || r.listing === filter.listing) &&
@@ -57,5 +64,5 @@ export const reviewMatches = (filter: ReviewFilter): ((review: FilteredReview) =
     (!filter.verified || r.verified === true) &&
     (!filter.pictures || r.pictures === true) &&
     (filter.helpful === undefined || (r.helpful ?? 0) >= filter.helpful) &&
-    wanted.every((phrase) => holdsPhrase(stemsIn(r), phrase));
+    wanted.every(([phrase, beginnings]) => holds(r, phrase, beginnings));
 };

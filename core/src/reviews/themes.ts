@@ -50,7 +50,8 @@ export interface Theme<Id = number> {
   course: Course;
   /** Fewer than five reviews: an anecdote, no law. */
   thin: boolean;
-  evidence: { review: Id; sentence: string; words: string | null }[];
+  /** All that is said of it: what it rests on. */
+  things: readonly ThingSaid<Id>[];
 }
 
 /** Reviews under which a theme is thin. */
@@ -76,19 +77,13 @@ export const themesOf = <Id extends number | string>(
   fewest = 2,
 ): Theme<Id>[] => {
   const all = new Tally(reviews, today);
-  const known = said.filter((m) => all.facts.has(m.review));
-  const groups = new Map<string, ThingSaid<Id>[]>();
-  for (const [, group] of groupsOf(known, (m) => `${m.kind}/${m.concept}`))
-    for (const one of partsFolded(group)) groups.set(themeKey(one[0]!), one);
-  const reviewsOf = new Map([...groups].map(([key, group]) => [key, new Set(group.map((m) => m.review))]));
+  const groups = partsFolded(gathered(said, reviews));
   return [...groups]
-    .flatMap(([key, group]): Theme<Id>[] => {
-      const having = reviewsOf.get(key)!;
-      if (having.size < fewest) return [];
-      const { kind, concept, part, about } = group[0]!;
+    .flatMap(([key, { first, things, having }]): Theme<Id>[] => {
+      if (having.length < fewest) return [];
+      const { kind, concept, part, about } = first;
       const own = all.of(having);
       const other = kind === 'gripe' ? 'praise' : 'gripe';
-      const words = commonest(group.flatMap((m) => m.words ?? []));
       return [
         {
           key,
@@ -97,16 +92,16 @@ export const themesOf = <Id extends number | string>(
           concept,
           part,
           about,
-          says: words.slice(0, 3),
-          reviews: having.size,
-          share: having.size / all.sums.n,
-          interval: wilson(having.size, all.sums.n)!,
+          says: commonest(things.map((m) => m.words)).slice(0, 3),
+          reviews: having.length,
+          share: having.length / all.sums.n,
+          interval: wilson(having.length, all.sums.n)!,
           starPull: starPull(own.sums, all.sums),
-          against: kind === 'wish' ? 0 : (reviewsOf.get(themeKey({ kind: other, concept, part }))?.size ?? 0),
-          byListing: [...all.listings].map(([listing, of]) => ofListing(listing, own.listings.get(listing), of)),
+          against: kind === 'wish' ? 0 : (groups.get(themeKey({ kind: other, concept, part }))?.having.length ?? 0),
+          byListing: all.listings.map((listing, at) => all.ofListing(listing, own, at)),
           course: courseBetween(own.sums, all.sums),
-          thin: having.size < THIN,
-          evidence: pickEvidence(group),
+          thin: having.length < THIN,
+          things,
         },
       ];
     })
@@ -120,14 +115,56 @@ export const themesOf = <Id extends number | string>(
 export const byPart = <Id>(said: readonly ThingSaid<Id>[]): ThingSaid<Id>[] =>
   said.filter((m) => m.part !== null).map((m) => ({ ...m, concept: ANY }));
 
-/** Sayings of one concept by part; those of parts that hardly anybody names stand with those that name none. */
-const partsFolded = <Id>(group: readonly ThingSaid<Id>[]): ThingSaid<Id>[][] => {
-  const reviewsIn = (of: readonly ThingSaid<Id>[]): number => new Set(of.map((m) => m.review)).size;
-  const least = Math.max(FEWEST_OF_PART, LEAST_OF_PART * reviewsIn(group));
-  const kept = [...groupsOf(group, (m) => m.part ?? '')].filter(([part, of]) => part !== '' && reviewsIn(of) >= least);
-  const parts = new Set(kept.map(([part]) => part));
-  const rest = group.filter((m) => !parts.has(m.part ?? ''));
-  return [...(rest.length > 0 ? [rest.map((m) => ({ ...m, part: null }))] : []), ...kept.map(([, of]) => of)];
+/** What is said of one kind, concept and part. */
+interface Group<Id> {
+  first: Pick<ThingSaid<Id>, 'kind' | 'concept' | 'part' | 'about'>;
+  things: ThingSaid<Id>[];
+  /** Places of the reviews that say it, rising, each once. */
+  having: number[];
+}
+
+/** Things said by kind, concept and part, in the order of the reviews. */
+const gathered = <Id>(said: readonly ThingSaid<Id>[], reviews: readonly ReviewFacts<Id>[]): Map<string, Group<Id>> => {
+  const placeOf = new Map(reviews.map((r, place) => [r.id, place]));
+  const byReview: ThingSaid<Id>[][] = [];
+  for (const one of said) {
+    const place = placeOf.get(one.review);
+    if (place === undefined) continue;
+    const own = byReview[place];
+    if (own) own.push(one);
+    else byReview[place] = [one];
+  }
+  const groups = new Map<string, Group<Id>>();
+  byReview.forEach((things, place) => {
+    for (const one of things) {
+      const key = themeKey(one);
+      let group = groups.get(key);
+      if (!group) groups.set(key, (group = { first: one, things: [], having: [] }));
+      group.things.push(one);
+      if (group.having.at(-1) !== place) group.having.push(place);
+    }
+  });
+  return groups;
+};
+
+const inOrder = (places: readonly number[]): number[] => [...new Set(places)].sort((a, b) => a - b);
+
+/** The same with those of parts that hardly anybody names put to those that name none. */
+const partsFolded = <Id>(groups: ReadonlyMap<string, Group<Id>>): Map<string, Group<Id>> => {
+  const folded = new Map<string, Group<Id>>();
+  for (const [, of] of groupsOf([...groups.values()], ({ first }) => `${first.kind}/${first.concept}`)) {
+    const all = inOrder(of.flatMap((g) => g.having)).length;
+    const least = Math.max(FEWEST_OF_PART, LEAST_OF_PART * all);
+    const isKept = ({ first, having }: Group<Id>): boolean => first.part !== null && having.length >= least;
+    const rest = of.filter((g) => !isKept(g));
+    if (rest.length > 0) {
+      const first = { ...rest[0]!.first, part: null };
+      const having = inOrder(rest.flatMap((g) => g.having));
+      folded.set(themeKey(first), { first, things: rest.flatMap((g) => g.things), having });
+    }
+    for (const group of of.filter(isKept)) folded.set(themeKey(group.first), group);
+  }
+  return folded;
 };
 
 interface Sums {
@@ -136,61 +173,79 @@ interface Sums {
   squares: number;
   recent: number;
 }
-/** Sums of some reviews of one listing. */
-interface ListingSums extends Sums {
-  months: Map<string, number>;
+interface OwnSums {
+  sums: Sums;
+  byListing: Sums[];
+  /** Reviews of each listing in each of its months. */
+  months: number[][];
 }
 const noSums = (): Sums => ({ n: 0, stars: 0, squares: 0, recent: 0 });
 
-/** Sums over some reviews. Those of all less those of a theme's are those of all others, so that each is read once. */
+/** Sums over reviews, whose facts stand in columns: each theme is summed up over its own reviews only. */
 class Tally<Id> {
-  readonly facts: ReadonlyMap<Id, ReviewFacts<Id>>;
-  readonly listings = new Map<Id, ListingSums>();
-  readonly sums = noSums();
-  private readonly recentFrom: Day;
+  readonly listings: Id[];
+  private readonly listingAt: Uint32Array;
+  private readonly monthAt: Uint16Array;
+  private readonly stars: Uint8Array;
+  private readonly isRecent: Uint8Array;
+  private readonly months: string[];
+  private readonly all: OwnSums;
 
   constructor(reviews: readonly ReviewFacts<Id>[], today: Day) {
-    this.recentFrom = addDays(today, -RECENT_DAYS);
-    this.facts = new Map(reviews.map((r) => [r.id, r]));
-    for (const r of reviews) this.add(r);
+    const from = addDays(today, -RECENT_DAYS);
+    this.listings = [...new Set(reviews.map((r) => r.listing))];
+    this.months = [...new Set(reviews.map((r) => r.day.slice(0, 7)))].sort();
+    const listingNo = new Map(this.listings.map((l, at) => [l, at]));
+    const monthNo = new Map(this.months.map((m, at) => [m, at]));
+    this.listingAt = Uint32Array.from(reviews, (r) => listingNo.get(r.listing)!);
+    this.monthAt = Uint16Array.from(reviews, (r) => monthNo.get(r.day.slice(0, 7))!);
+    this.stars = Uint8Array.from(reviews, (r) => r.stars);
+    this.isRecent = Uint8Array.from(reviews, (r) => (r.day >= from ? 1 : 0));
+    this.all = this.of(reviews.keys());
   }
 
-  /** The same for reviews of these, by their ids. */
-  of(ids: ReadonlySet<Id>): Tally<Id> {
-    const some = new Tally<Id>([], addDays(this.recentFrom, RECENT_DAYS));
-    for (const id of ids) some.add(this.facts.get(id)!);
-    return some;
+  get sums(): Sums {
+    return this.all.sums;
   }
 
-  private add(r: ReviewFacts<Id>): void {
-    let own = this.listings.get(r.listing);
-    if (!own) this.listings.set(r.listing, (own = { ...noSums(), months: new Map() }));
-    for (const sums of [this.sums, own]) {
-      sums.n++;
-      sums.stars += r.stars;
-      sums.squares += r.stars ** 2;
-      if (r.day >= this.recentFrom) sums.recent++;
+  /** Sums of the reviews at some places. */
+  of(places: Iterable<number>): OwnSums {
+    const sums = noSums();
+    const byListing = this.listings.map(noSums);
+    const months = this.listings.map(() => new Array<number>(this.months.length).fill(0));
+    for (const place of places) {
+      const listing = this.listingAt[place]!;
+      const stars = this.stars[place]!;
+      for (const own of [sums, byListing[listing]!]) {
+        own.n++;
+        own.stars += stars;
+        own.squares += stars ** 2;
+        own.recent += this.isRecent[place]!;
+      }
+      months[listing]![this.monthAt[place]!]!++;
     }
-    const month = r.day.slice(0, 7);
-    own.months.set(month, (own.months.get(month) ?? 0) + 1);
+    return { sums, byListing, months };
+  }
+
+  ofListing(listing: Id, own: OwnSums, at: number): Theme<Id>['byListing'][number] {
+    const { n, ...sums } = own.byListing[at]!;
+    const all = this.all.byListing[at]!;
+    const { moved, p } = courseBetween({ n, ...sums }, all);
+    const series = this.months.flatMap((month, m) => {
+      const of = this.all.months[at]![m]!;
+      return of === 0 ? [] : [{ month, of, hits: own.months[at]![m]! }];
+    });
+    return { listing, reviews: n, of: all.n, moved, p, changed: n >= FEWEST_OF_PART ? changePoint(series) : null };
   }
 }
 
 const courseBetween = (own: Sums, all: Sums): Course =>
   courseOf({ hits: own.recent, of: all.recent }, { hits: own.n - own.recent, of: all.n - all.recent });
 
-const ofListing = <Id>(listing: Id, own: ListingSums | undefined, all: ListingSums): Theme<Id>['byListing'][number] => {
-  const { moved, p } = courseBetween(own ?? noSums(), all);
-  const months = [...all.months]
-    .map(([month, of]) => ({ month, of, hits: own?.months.get(month) ?? 0 }))
-    .sort((a, b) => (a.month < b.month ? -1 : 1));
-  return { listing, reviews: own?.n ?? 0, of: all.n, moved, p, changed: own ? changePoint(months) : null };
-};
-
-/** Values from the most to the least frequent. @example commonest(['b', 'a', 'b']) // => ["b", "a"] */
-export const commonest = (values: readonly string[]): string[] => {
+/** Values from the most to the least frequent. @example commonest(['b', 'a', null, 'b']) // => ["b", "a"] */
+export const commonest = (values: readonly (string | null)[]): string[] => {
   const counts = new Map<string, number>();
-  for (const v of values) counts.set(v, (counts.get(v) ?? 0) + 1);
+  for (const v of values) if (v !== null) counts.set(v, (counts.get(v) ?? 0) + 1);
   return [...counts].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1)).map(([v]) => v);
 };
 
@@ -205,20 +260,20 @@ const starPull = (own: Sums, all: Sums): Theme['starPull'] => {
   return { value, low: value - half, high: value + half };
 };
 
-/** Sentences of a typical length first, one a review, those of different wording before the rest. */
-const pickEvidence = <Id extends number | string>(group: readonly ThingSaid<Id>[]): Theme<Id>['evidence'] => {
+/** The sentences that show a theme best: of a typical length first, one a review, those of different wording before the rest. */
+export const evidenceOf = <Id extends number | string>({ things }: Pick<Theme<Id>, 'things'>): ThingSaid<Id>[] => {
   const seen = new Set<Id>();
   const wordings = new Set<string | null>();
-  const byLength = [...group].sort(
+  const byLength = [...things].sort(
     (a, b) => Math.abs(a.sentence.length - 60) - Math.abs(b.sentence.length - 60) || (a.review < b.review ? -1 : 1),
   );
-  const fresh: Theme<Id>['evidence'] = [];
-  const rest: Theme<Id>['evidence'] = [];
-  for (const { review, sentence, words } of byLength) {
-    if (seen.has(review)) continue;
-    seen.add(review);
-    (wordings.has(words) ? rest : fresh).push({ review, sentence, words });
-    wordings.add(words);
+  const fresh: ThingSaid<Id>[] = [];
+  const rest: ThingSaid<Id>[] = [];
+  for (const one of byLength) {
+    if (seen.has(one.review)) continue;
+    seen.add(one.review);
+    (wordings.has(one.words) ? rest : fresh).push(one);
+    wordings.add(one.words);
   }
   return [...fresh, ...rest].slice(0, EVIDENCE);
 };

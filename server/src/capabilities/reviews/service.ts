@@ -4,6 +4,7 @@ import type { Evidence, MinedReviews, ReviewFilter } from '@kettle/contract/cand
 import type { Job } from '@kettle/contract/shapes';
 import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
 import { reviewMatches } from '@kettle/core/reviews/review-filter';
+import { evidenceOf } from '@kettle/core/reviews/themes';
 import type { Db } from '../../ground/db/connection.ts';
 import { listings, reviews } from '../../ground/db/schema.ts';
 import type { Jobs } from '../../ground/jobs/queue.ts';
@@ -59,12 +60,12 @@ export const minedReviews = async (
     noText: sum((on) => on.aside['no text']),
     matching: said.read,
     stars,
-    themes: said.themes.slice(0, MOST_THEMES).map(({ evidence: _, ...theme }) => theme),
+    themes: said.themes.slice(0, MOST_THEMES).map(({ things: _, ...theme }) => theme),
   };
 };
 
 /** The sentences that a theme rests on, with their reviews; none for a theme that there is not. */
-export const evidenceOf = async (
+export const reviewEvidence = async (
   db: Db,
   ids: readonly number[],
   today: string,
@@ -73,7 +74,7 @@ export const evidenceOf = async (
   const all = await reviewsTogether(db, ids);
   const theme = saidIn(all, today, filter).themes.find((t) => t.key === key);
   const byId = new Map(all.read.map((r) => [r.id, r]));
-  return (theme?.evidence ?? []).map(({ review, sentence, words }) => {
+  return (theme ? evidenceOf(theme) : []).map(({ review, sentence, words }) => {
     const { listing, stars, title, body, day, verified, helpful } = byId.get(review)!;
     return { review, listing, stars, title, body, day, verified, helpful, sentence, words };
   });

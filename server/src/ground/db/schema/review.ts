@@ -41,6 +41,8 @@ export const reviews = mysqlTable(
   (t) => [
     uniqueIndex('reviews_once').on(t.fingerprint),
     index('reviews_listing').on(t.listingId, t.day),
+    // Holds all by which what is held in memory is known to be of today.
+    index('reviews_read').on(t.listingId, t.minedBy),
     check('reviews_stars', sql`stars between 1 and 5`),
   ],
 );

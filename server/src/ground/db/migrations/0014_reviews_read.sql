@@ -1,0 +1,1 @@
+CREATE INDEX `reviews_read` ON `reviews` (`listing_id`,`mined_by`);
