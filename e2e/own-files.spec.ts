@@ -90,7 +90,7 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
   await page.getByRole('link', { name: 'Reviews' }).click();
   // From the file to five points for the maker.
   const themes = page.getByRole('table', { name: 'Themes' }).getByRole('button');
-  await expect(themes.filter({ hasText: 'Battery is soon empty' })).toBeVisible({ timeout: 60_000 });
+  await expect(themes.filter({ hasText: 'Missing: a part' })).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText(/reviews are read; what follows rests on those/)).toHaveCount(0, { timeout: 60_000 });
   for (let i = 0; i < 5; i++) {
     await themes.nth(i).click();
