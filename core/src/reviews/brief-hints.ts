@@ -1,6 +1,5 @@
 import type { BriefLine } from '../documents/brief.ts';
-import type { About } from './concepts.ts';
-import type { SaidKind } from './read-review.ts';
+import type { About, SaidKind } from './concepts.ts';
 
 type Hint = Pick<BriefLine, 'change' | 'check' | 'page'>;
 

@@ -1,3 +1,4 @@
+export type SaidKind = 'gripe' | 'praise' | 'wish';
 /** Whom a thing said is about: what must change for it to be said no more. */
 export type About = 'product' | 'page' | 'delivery' | 'seller' | 'price';
 

@@ -1,10 +1,9 @@
-import { CONCEPTS, type About, type Concept } from './concepts.ts';
+import { CONCEPTS, type About, type Concept, type SaidKind } from './concepts.ts';
 import { ownGuesser, type Guess, type Guesser } from './by-example.ts';
 import { cleanText } from './text.ts';
 import { wordingsIn, type WordingMet } from './wordings.ts';
 import { writtenOut } from './written-out.ts';
 
-export type SaidKind = 'gripe' | 'praise' | 'wish';
 /** One thing that one sentence of a review says. */
 export interface Said {
   kind: SaidKind;

@@ -1,4 +1,4 @@
-import type { SaidKind } from './read-review.ts';
+import type { SaidKind } from './concepts.ts';
 
 /** A sentence as buyers write it, and what it says. */
 export interface Saying {

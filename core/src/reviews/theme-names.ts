@@ -1,5 +1,5 @@
-import { CONCEPTS } from './concepts.ts';
-import type { Said, SaidKind } from './read-review.ts';
+import { CONCEPTS, type SaidKind } from './concepts.ts';
+import type { Said } from './read-review.ts';
 
 /** Stands for whatever is said of a part. */
 export const ANY = 'any';

@@ -2,8 +2,7 @@ import { addDays, type Day } from '../measures/day.ts';
 import { groupsOf } from '../stats/groups.ts';
 import { wilson, Z95, type Interval } from '../stats/intervals.ts';
 import { changePoint, courseOf, type ChangePoint, type Course } from './course.ts';
-import type { About } from './concepts.ts';
-import type { SaidKind } from './read-review.ts';
+import type { About, SaidKind } from './concepts.ts';
 import { ANY, themeKey, themeName } from './theme-names.ts';
 
 /** What is known of a review besides its text. Ids are numbers of a database, or texts of a file. */
