@@ -1,0 +1,159 @@
+import { describe, expect, test } from '@jest/globals';
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Candidate, Evidence, KeptBrief, MinedReviews, Theme } from '@kettle/contract/candidates';
+import { ReviewsTab } from '../src/capabilities/reviews/reviews-tab.tsx';
+import { chanceOf, markedIn, signed } from '../src/capabilities/reviews/words.ts';
+import { answering, show } from './render.tsx';
+
+const course = {
+  recent: { hits: 2, of: 14 },
+  before: { hits: 18, of: 34 },
+  difference: null,
+  p: 0.02,
+  moved: 'falling' as const,
+};
+const theme = (change: Partial<Theme>): Theme => ({
+  key: 'gripe/holds/clamp',
+  name: 'Clamp does not hold',
+  kind: 'gripe',
+  concept: 'holds',
+  part: 'clamp',
+  about: 'product',
+  says: ['slips'],
+  reviews: 20,
+  share: 0.4,
+  interval: { low: 0.28, high: 0.54 },
+  starPull: { value: -1.5, low: -2, high: -1 },
+  against: 3,
+  byListing: [{ listing: 1, reviews: 20, of: 48, moved: 'falling', p: 0.02, changed: null }],
+  course,
+  thin: false,
+  ...change,
+});
+const mined: MinedReviews = {
+  job: null,
+  unread: 0,
+  listings: [{ id: 1, code: 'QS1', title: 'Press', texts: 48 }],
+  all: 52,
+  withText: 48,
+  otherLanguage: 1,
+  copies: 2,
+  noText: 1,
+  matching: 48,
+  stars: [20, 4, 4, 10, 10],
+  themes: [
+    theme({}),
+    theme({
+      key: 'praise/looks/',
+      name: 'Looks good',
+      kind: 'praise',
+      concept: 'looks',
+      part: null,
+      reviews: 25,
+      against: 0,
+    }),
+    theme({
+      key: 'gripe/picture/',
+      name: 'Not as pictured',
+      concept: 'picture',
+      part: null,
+      about: 'page',
+      reviews: 4,
+      thin: true,
+    }),
+  ],
+};
+const said = (review: number, sentence: string): Evidence => ({
+  review,
+  listing: 1,
+  stars: 2,
+  title: 'Hm',
+  body: `Well. ${sentence} Pity.`,
+  day: '2026-10-01',
+  verified: true,
+  helpful: 3,
+  sentence,
+  words: 'slips',
+});
+const evidence = [said(1, 'The clamp slips off.'), said(2, 'It slips.')];
+
+const open = (brief: KeptBrief = { document: { format: 'cold-kettle/brief', lines: [] }, version: 0 }) => {
+  let kept = brief;
+  const asked = answering((method, path, body) => {
+    if (path.includes('/reviews/evidence')) return { evidence };
+    if (path.endsWith('/brief') && method === 'PUT') {
+      kept = { ...(body as KeptBrief), version: kept.version + 1 };
+      return { version: kept.version };
+    }
+    return path.endsWith('/brief') ? kept : mined;
+  });
+  show(<ReviewsTab candidate={{ id: 1, name: 'Press' } as Candidate} />);
+  return { asked, kept: () => kept };
+};
+
+describe('what reviews say', () => {
+  test('themes with their marks, the other side and what is not the product’s; the sentences with their words marked', async () => {
+    open();
+    const table = await screen.findByRole('table', { name: 'Themes' });
+    const [, clamp, looks, picture] = within(table).getAllByRole('row');
+    expect(clamp).toHaveTextContent(/gripe: Clamp does not hold−1.5.*40 % \(20\)●praise: 3.*↘ falling/);
+    expect(looks).toHaveTextContent('praise: Looks good');
+    expect(picture).toHaveTextContent('Not as pictured · page ▲ thin');
+    expect(await screen.findAllByText('slips', { selector: 'mark' })).toHaveLength(2);
+    expect(
+      screen.getByText(/2 of 14 in the last 180 days, 18 of 34 before; chance alone does that in 2 %/),
+    ).toBeVisible();
+  });
+  test('n opens one review after another, p goes back', async () => {
+    open();
+    const sentences = await within(await screen.findByRole('list', { name: 'Sentences' })).findAllByRole('button');
+    await userEvent.keyboard('nn');
+    expect(sentences.map((s) => s.getAttribute('aria-expanded'))).toEqual(['false', 'true']);
+    expect(screen.getByText(/Well\. It slips\. Pity\./)).toBeVisible();
+    await userEvent.keyboard('p');
+    expect(sentences.map((s) => s.getAttribute('aria-expanded'))).toEqual(['true', 'false']);
+  });
+  test('what is about the page alone, and the order by stars', async () => {
+    open();
+    await userEvent.selectOptions(await screen.findByRole('combobox', { name: 'What it is about' }), 'The page');
+    await waitFor(() =>
+      expect(within(screen.getByRole('table', { name: 'Themes' })).getAllByRole('row')).toHaveLength(2),
+    );
+    await userEvent.selectOptions(screen.getByRole('combobox', { name: 'What it is about' }), 'About anything');
+    await userEvent.selectOptions(screen.getByRole('combobox', { name: 'Order' }), 'Most said first');
+    await waitFor(() =>
+      expect(within(screen.getByRole('table', { name: 'Themes' })).getAllByRole('button')[0]).toHaveTextContent(
+        'Looks good',
+      ),
+    );
+  });
+  test('a theme becomes a point of the brief, which is kept as it is typed', async () => {
+    const { kept } = open();
+    await userEvent.click(await screen.findByRole('button', { name: 'Put in brief' }));
+    expect(await screen.findByRole('button', { name: '✓ In brief' })).toBeDisabled();
+    await userEvent.click(screen.getByRole('button', { name: 'Maker’s brief (1)' }));
+    const point = within(await screen.findByRole('list', { name: 'Points' })).getByRole('listitem');
+    expect(within(point).getByText(/20 of 48 reviews \(40 %\)/)).toBeVisible();
+    await userEvent.type(within(point).getByRole('textbox', { name: 'By how much' }), '2 kg');
+    await waitFor(() => expect(kept().document.lines[0]).toMatchObject({ key: 'gripe/holds/clamp', amount: '2 kg' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Remove point 1' }));
+    await waitFor(() => expect(kept().document.lines).toEqual([]));
+  });
+});
+
+test.each([
+  ['The Lid leaks.', 'leaks', ['The Lid ', 'leaks', '.']],
+  ["It doesn't hold.", 'does not hold', ["It doesn't hold.", '', '']],
+  ['No words.', null, ['No words.', '', '']],
+])('words are marked where they stand: %s', (sentence, words, pieces) =>
+  expect(markedIn(sentence, words)).toEqual(pieces),
+);
+test('signs and chances in words', () => {
+  expect([signed(-1.24), signed(0.5), chanceOf(0.0004), chanceOf(0.02)]).toEqual([
+    '−1.2',
+    '+0.5',
+    'less than 1 %',
+    '2 %',
+  ]);
+});
