@@ -22,6 +22,7 @@ window.matchMedia ??= ((query: string) => ({
   dispatchEvent: () => false,
 })) as never;
 Element.prototype.scrollTo ??= () => {};
+Element.prototype.scrollIntoView ??= () => {};
 File.prototype.text ??= function text(this: File): Promise<string> {
   return new Promise((resolve, reject) => {
     const reader = new FileReader();

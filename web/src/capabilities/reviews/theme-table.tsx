@@ -115,26 +115,28 @@ export const ThemeTable = ({
 };
 
 const ThemeName = ({ theme, isChosen }: { theme: Theme; isChosen: boolean }) => (
-  <>
+  <Flex align="baseline">
     <Mark kind={KIND_MARK[theme.kind]} word={theme.kind} />
-    <Box asChild font="inherit" textAlign="left">
-      <button type="button" aria-pressed={isChosen}>
-        {theme.name}
-      </button>
+    <Box>
+      <Box asChild font="inherit" textAlign="left">
+        <button type="button" aria-pressed={isChosen}>
+          {theme.name}
+        </button>
+      </Box>
+      {theme.about !== 'product' && (
+        <Box as="span" color="inkSoft">
+          {' '}
+          · {theme.about}
+        </Box>
+      )}
+      {theme.thin && (
+        <Box as="span" color="saffron" title="Fewer than five reviews: an anecdote">
+          {' '}
+          ▲ thin
+        </Box>
+      )}
     </Box>
-    {theme.about !== 'product' && (
-      <Box as="span" color="inkSoft">
-        {' '}
-        · {theme.about}
-      </Box>
-    )}
-    {theme.thin && (
-      <Box as="span" color="saffron" title="Fewer than five reviews: an anecdote">
-        {' '}
-        ▲ thin
-      </Box>
-    )}
-  </>
+  </Flex>
 );
 
 const ARROW = { rising: '↗', falling: '↘', steady: '', unknown: '' } as const;
