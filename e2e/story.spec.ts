@@ -183,6 +183,9 @@ test('from the catalogue to the shortlist: the folding book press against the pa
     await page.getByRole('combobox', { name: 'Themes' }).selectOption('By what is said');
     await expect(themes.getByRole('button', { name: /^Spindle does not hold/ })).toBeVisible();
     await checkAccess(page);
+    await page.getByRole('button', { name: 'Words', exact: true }).click();
+    await expect(page.getByRole('table', { name: 'Words of low stars' })).toBeVisible();
+    await checkAccess(page);
     await page.getByRole('button', { name: '1 stars' }).click();
     await page.getByRole('button', { name: '2 stars' }).click();
     await page.getByRole('textbox', { name: 'Words in the review' }).fill('squeaks');

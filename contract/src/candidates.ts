@@ -255,6 +255,16 @@ export const Evidence = Type.Object({
   sentence: Type.String(),
   words: Nullable(Type.String({ description: 'The words by which it was known, short forms written out.' })),
 });
+export const ReviewWords = Type.Object({
+  words: Type.String(),
+  reviews: Type.Integer(),
+  low: Type.Integer({ description: 'In reviews of one and two stars.' }),
+  high: Type.Integer({ description: 'In reviews of four and five stars.' }),
+  z: Type.Number({
+    description: 'Log-odds over its deviation: above 1.96 it marks low stars, below −1.96 high ones.',
+  }),
+});
+export type ReviewWords = Static<typeof ReviewWords>;
 export const MinedReviews = Type.Object({
   /** The open job that reads the texts; null when nobody reads them at the moment. */
   job: Nullable(Job),
@@ -319,6 +329,16 @@ export const reviews = {
       params: byId,
       query: Type.Object({ ...ReviewFilter.properties, theme: Type.String({ maxLength: 200 }) }),
       reply: Type.Object({ evidence: Type.Array(Evidence) }),
+    },
+  ),
+  words: route(
+    'get',
+    '/api/candidates/{id}/reviews/words',
+    'Words, pairs and triples of the reviews by how strongly they mark low or high stars.',
+    {
+      params: byId,
+      query: Type.Object({ ...ReviewFilter.properties, common: Type.Optional(Type.Boolean()) }),
+      reply: Type.Object({ words: Type.Array(ReviewWords) }),
     },
   ),
   brief: route('get', '/api/candidates/{id}/brief', 'What the maker is asked for.', { params: byId, reply: KeptBrief }),

@@ -4,7 +4,9 @@ import { CopyFinder } from '../src/reviews/copies.ts';
 import { changePoint } from '../src/reviews/course.ts';
 import { readReview } from '../src/reviews/read-review.ts';
 import { reviewMatches, type FilteredReview, type ReviewFilter } from '../src/reviews/review-filter.ts';
+import { rivalsStand } from '../src/reviews/rivals.ts';
 import { SAYINGS } from '../src/reviews/sayings.ts';
+import { logOddsZ, tellingWords } from '../src/reviews/telling-words.ts';
 import { copyKey, cleanText, looksEnglish } from '../src/reviews/text.ts';
 import { evidenceOf, themesOf, type ReviewFacts, type ThingSaid } from '../src/reviews/themes.ts';
 import { LABELLED } from './fixtures/labelled-sentences.ts';
@@ -186,4 +188,58 @@ describe('themes', () => {
     expect(new Set(evidence.map((e) => e.review)).size).toBe(30);
     expect(evidence.slice(0, 2).map((e) => e.words)).toEqual(['slips', 'slid down']);
   });
+});
+
+describe('words that mark stars', () => {
+  test('log-odds with a Dirichlet prior against a reference computation (Monroe, Colaresi & Quinn 2008, formulas 16, 20, 22)', () => {
+    // The reference: the same formulas in another language, by hand.
+    expect(logOddsZ({ hits: 30, of: 1000 }, { hits: 10, of: 1000 }, 0.02, 100)).toBeCloseTo(2.9523720429598543, 12);
+    expect(logOddsZ({ hits: 0, of: 500 }, { hits: 12, of: 900 }, 0.01, 500)).toBeCloseTo(-1.7582566650760743, 12);
+    expect(logOddsZ({ hits: 5, of: 50 }, { hits: 5, of: 50 }, 0.1, 10)).toBe(0);
+  });
+  const reviews = [
+    ...Array.from({ length: 30 }, (_, i) => ({
+      stars: 1,
+      title: 'Bad',
+      body: `The lid leaked on day ${i}, the lid leaked.`,
+    })),
+    ...Array.from({ length: 30 }, () => ({ stars: 5, title: '', body: 'It is a sturdy frame and the lid closes.' })),
+    { stars: 3, title: '', body: 'Once seen.' },
+  ];
+  test('each counts once a review, whatever its ending; common words at the ends only when asked for', () => {
+    const words = tellingWords(reviews);
+    const of = (w: string) => words.find((one) => one.words === w);
+    expect(of('leaked')).toMatchObject({ reviews: 30, low: 30, high: 0 });
+    expect(of('lid leaked')).toMatchObject({ reviews: 30, low: 30 });
+    expect(of('lid')).toMatchObject({ reviews: 60, low: 30, high: 30 });
+    expect(of('leaked')!.z).toBeGreaterThan(1.96);
+    expect(of('sturdy frame')!.z).toBeLessThan(-1.96);
+    expect(words.some((w) => w.words === 'the lid' || w.words === 'seen')).toBe(false);
+    expect(tellingWords(reviews, true).some((w) => w.words === 'the lid')).toBe(true);
+    expect(tellingWords(reviews, false, 3)).toHaveLength(3);
+  });
+  test('hostile texts are counted in bounded time', () =>
+    expect(() =>
+      tellingWords(
+        ['!'.repeat(100_000), 'a'.repeat(1_000_000), '<b>'.repeat(5_000), 'not '.repeat(4_000)].map((body) => ({
+          stars: 1,
+          title: body,
+          body,
+        })),
+      ),
+    ).not.toThrow());
+});
+
+describe('rivals compared', () => {
+  const by = (...counts: [reviews: number, of: number][]) =>
+    counts.map(([reviews, of], i) => ({ listing: i + 1, reviews, of }));
+  test.each([
+    ['one far above the others', by([20, 60], [1, 70], [2, 80]), { how: 'alone', listing: 1 }],
+    ['all alike', by([10, 60], [12, 70], [9, 55]), { how: 'all' }],
+    ['two of three', by([15, 60], [18, 70], [0, 80]), null],
+    ['a little above the others', by([10, 60], [6, 70], [5, 60]), { how: 'all' }],
+    ['too few reviews to tell', by([10, 12], [0, 9]), null],
+    ['one with enough only', by([10, 60], [0, 9]), null],
+    ['rare everywhere', by([1, 100], [0, 100]), null],
+  ])('%s', (_, counts, expected) => expect(rivalsStand(counts)).toEqual(expected));
 });

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { Evidence, MinedReviews } from '@kettle/contract/candidates';
+import type { Evidence, MinedReviews, ReviewWords } from '@kettle/contract/candidates';
 import type { History, ListingSheet } from '@kettle/contract/listings';
 import type { Job } from '@kettle/contract/shapes';
 import type { SiftReply } from '@kettle/contract/sift';
@@ -441,6 +441,10 @@ test('all further steps run on these data: sift, candidate, reviews, score', asy
     sentence: expect.stringContaining('The spindle slips'),
   });
   expect((await program.call<{ evidence: Evidence[] }>('GET', `${rest}&words=weeks`)).json.evidence).toEqual([]);
+  const { words } = (
+    await program.call<{ words: ReviewWords[] }>('GET', `/api/candidates/${json.id}/reviews/words?common=false`)
+  ).json;
+  expect(words.find((w) => w.words === 'spindle slips')).toMatchObject({ reviews: 6, low: 6, high: 0 });
   const scored = await program.call<{ score: { gates: { key: string; state: string }[] } }>(
     'GET',
     `/api/candidates/${json.id}/score`,

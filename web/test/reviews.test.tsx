@@ -78,10 +78,16 @@ const said = (review: number, sentence: string): Evidence => ({
 });
 const evidence = [said(1, 'The clamp slips off.'), said(2, 'It slips.')];
 
+const words = [
+  { words: 'slips off', reviews: 12, low: 12, high: 0, z: 3.1 },
+  { words: 'sturdy', reviews: 20, low: 1, high: 19, z: -2.4 },
+];
+
 const open = (brief: KeptBrief = { document: { format: 'cold-kettle/brief', lines: [] }, version: 0 }) => {
   let kept = brief;
   const asked = answering((method, path, body) => {
     if (path.includes('/reviews/evidence')) return { evidence };
+    if (path.includes('/reviews/words')) return { words };
     if (path.endsWith('/brief') && method === 'PUT') {
       kept = { ...(body as KeptBrief), version: kept.version + 1 };
       return { version: kept.version };
@@ -127,6 +133,14 @@ describe('what reviews say', () => {
         'Looks good',
       ),
     );
+  });
+  test('words by their stars; one that is chosen becomes a filter', async () => {
+    const { asked } = open();
+    await userEvent.click(await screen.findByRole('button', { name: 'Words' }));
+    expect(await screen.findByRole('table', { name: 'Words of low stars' })).toHaveTextContent('slips off12120−3.1');
+    expect(screen.getByRole('table', { name: 'Words of high stars' })).toHaveTextContent('sturdy20119+2.4');
+    await userEvent.click(screen.getByRole('button', { name: 'slips off' }));
+    await waitFor(() => expect(asked.some((a) => decodeURIComponent(a.path).includes('words="slips'))).toBe(true));
   });
   test('a theme becomes a point of the brief, which is kept as it is typed', async () => {
     const { kept } = open();

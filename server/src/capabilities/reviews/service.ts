@@ -1,16 +1,18 @@
 import { createHash } from 'node:crypto';
 import { and, inArray, ne, type SQL } from 'drizzle-orm';
-import type { Evidence, MinedReviews, ReviewFilter } from '@kettle/contract/candidates';
+import type { Evidence, MinedReviews, ReviewFilter, ReviewWords } from '@kettle/contract/candidates';
 import type { Job } from '@kettle/contract/shapes';
 import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
 import { reviewMatches } from '@kettle/core/reviews/review-filter';
+import { tellingWords } from '@kettle/core/reviews/telling-words';
 import { evidenceOf } from '@kettle/core/reviews/themes';
 import type { Db } from '../../ground/db/connection.ts';
 import { listings, reviews } from '../../ground/db/schema.ts';
 import type { Jobs } from '../../ground/jobs/queue.ts';
 import { reviewsTogether, saidIn, type OnFile } from './said.ts';
 
-const MOST_THEMES = 100;
+/** Themes of each kind that are handed out. */
+const MOST_THEMES = 60;
 
 const unreadOf = (ids: readonly number[]): SQL =>
   and(inArray(reviews.listingId, [...ids, 0]), ne(reviews.minedBy, MINER_VERSION))!;
@@ -60,7 +62,9 @@ export const minedReviews = async (
     noText: sum((on) => on.aside['no text']),
     matching: said.read,
     stars,
-    themes: said.themes.slice(0, MOST_THEMES).map(({ things: _, ...theme }) => theme),
+    themes: (['gripe', 'praise', 'wish'] as const)
+      .flatMap((kind) => said.themes.filter((t) => t.kind === kind).slice(0, MOST_THEMES))
+      .map(({ things: _, ...theme }) => theme),
   };
 };
 
@@ -78,4 +82,14 @@ export const reviewEvidence = async (
     const { listing, stars, title, body, day, verified, helpful } = byId.get(review)!;
     return { review, listing, stars, title, body, day, verified, helpful, sentence, words };
   });
+};
+
+/** Words of the reviews that pass a filter, by how strongly they mark low or high stars. */
+export const reviewWords = async (
+  db: Db,
+  ids: readonly number[],
+  { common, ...filter }: ReviewFilter & { common?: boolean },
+): Promise<ReviewWords[]> => {
+  const { read } = await reviewsTogether(db, ids);
+  return tellingWords(read.filter(reviewMatches(filter)), common);
 };

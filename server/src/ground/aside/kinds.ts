@@ -1,4 +1,4 @@
-import type { Evidence, MinedReviews, ReviewFilter } from '@kettle/contract/candidates';
+import type { Evidence, MinedReviews, ReviewFilter, ReviewWords } from '@kettle/contract/candidates';
 import type { CurveFile } from '@kettle/contract/curves';
 import type { ImportKind, Preview } from '@kettle/contract/sources';
 import type { ImportSettings } from '@kettle/contract/sources';
@@ -6,6 +6,7 @@ import type { ImportSettings } from '@kettle/contract/sources';
 /** What each piece of work takes. */
 export interface AsideArgs {
   'mined-reviews': { ids: number[]; today: string; filter: ReviewFilter };
+  'review-words': { ids: number[]; asked: ReviewFilter & { common?: boolean } };
   'review-evidence': { ids: number[]; today: string; asked: ReviewFilter & { theme: string } };
   'look-at-file': LookAsked;
   'copy-fees': { marketplace: string; from: string };
@@ -41,6 +42,7 @@ export interface FileLook {
 export interface AsideReplies {
   'mined-reviews': Omit<MinedReviews, 'job'>;
   'review-evidence': Evidence[];
+  'review-words': ReviewWords[];
   'look-at-file': FileLook;
   'copy-fees': { schedules: number; curves: number };
   'fit-curve': number;

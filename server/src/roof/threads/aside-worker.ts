@@ -1,6 +1,6 @@
 import { refit, takeCurve, putInForce } from '../../capabilities/curves/versions.ts';
 import { copyFees } from '../../capabilities/marketplaces/service.ts';
-import { reviewEvidence, minedReviews } from '../../capabilities/reviews/service.ts';
+import { minedReviews, reviewEvidence, reviewWords } from '../../capabilities/reviews/service.ts';
 import { lookAtFile } from '../../capabilities/sources/look-at-file.ts';
 import type { AsideArgs, AsideKind, AsideReplies } from '../../ground/aside/kinds.ts';
 import type { Database } from '../../ground/db/connection.ts';
@@ -11,6 +11,7 @@ import { simulatedOutside } from '../stand-ins/outside.ts';
 
 const work: { [K in AsideKind]: (database: Database, args: AsideArgs[K]) => Promise<AsideReplies[K]> } = {
   'mined-reviews': ({ db }, { ids, today, filter }) => minedReviews(db, ids, today, filter),
+  'review-words': ({ db }, { ids, asked }) => reviewWords(db, ids, asked),
   'review-evidence': ({ db }, { ids, today, asked }) => reviewEvidence(db, ids, today, asked),
   'look-at-file': ({ db }, asked) => lookAtFile(db, asked),
   'copy-fees': async (to, { marketplace, from }) =>

@@ -1,6 +1,7 @@
 import { Box, Button, HStack, Skeleton, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Evidence, MinedReviews, ReviewFilter, Theme } from '@kettle/contract/candidates';
+import { rivalsStand } from '@kettle/core/reviews/rivals';
 import { useReviewEvidenceQuery } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, day, decimal, percent } from '../../ground/ui/format.ts';
@@ -103,6 +104,7 @@ const Summary = ({ theme, data }: { theme: Theme; data: MinedReviews }) => {
         {kind !== 'wish' && against > 0 && ` ${count(against)} ${OPPOSITE[kind]} it.`}
       </Text>
       {theme.says.length > 0 && <Text>Said as “{theme.says.join('”, “')}”.</Text>}
+      <Rivals theme={theme} data={data} />
       {(course.moved === 'rising' || course.moved === 'falling') && (
         <Text>
           Of all: {course.recent.hits} of {course.recent.of} in the last 180 days, {course.before.hits} of{' '}
@@ -118,6 +120,26 @@ const Summary = ({ theme, data }: { theme: Theme; data: MinedReviews }) => {
         </Text>
       ))}
     </Box>
+  );
+};
+
+const SHARED = {
+  gripe: 'All rivals share it: whoever does it well stands out.',
+  praise: 'All rivals are praised for it: it is expected, and no difference.',
+  wish: 'It is wished for at all rivals.',
+} as const;
+
+/** Who is alone with it, or that all share it, where that can be told. */
+const Rivals = ({ theme, data }: { theme: Theme; data: MinedReviews }) => {
+  const standing = rivalsStand(theme.byListing);
+  if (!standing) return null;
+  const at = standing.how === 'alone' ? data.listings.findIndex((l) => l.id === standing.listing) : -1;
+  return (
+    <Text color="ink">
+      {standing.how === 'all'
+        ? SHARED[theme.kind]
+        : `${LETTERS[at] ?? '?'} is alone with it: ${data.listings[at]?.title ?? ''}.`}
+    </Text>
   );
 };
 

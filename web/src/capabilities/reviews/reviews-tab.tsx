@@ -21,6 +21,7 @@ import { BriefPanel, withLines } from './brief-panel.tsx';
 import { EvidencePanel } from './evidence-panel.tsx';
 import { FilterBar } from './filter-bar.tsx';
 import { ThemeTable } from './theme-table.tsx';
+import { WordsPanel } from './words-panel.tsx';
 
 const LOOK_AGAIN_MS = 1_500;
 
@@ -129,8 +130,9 @@ export const ReviewsTab = ({ candidate }: { candidate: Candidate }) => {
                 data={data}
                 theme={theme}
                 filter={filter}
-                isBrief={parameters.get('beside') === 'brief'}
+                beside={parameters.get('beside') ?? ''}
                 onBeside={(beside) => set({ beside })}
+                onWords={(words) => set({ words })}
               />
             )}
           </Box>
@@ -145,11 +147,12 @@ interface BesideProps {
   data: MinedReviews;
   theme: Theme;
   filter: ReviewFilter;
-  isBrief: boolean;
+  beside: string;
   onBeside: (beside: string) => void;
+  onWords: (words: string) => void;
 }
 
-/** Beside the themes: the sentences of the chosen one, or what the maker is asked for. */
+/** Beside the themes: the sentences of the chosen one, the words of all, or what the maker is asked for. */
 const Beside = (props: BesideProps) => {
   const { data: saved, error } = useBriefQuery({ params: { id: props.candidate.id } });
   if (error) return <ProblemNote error={error} />;
@@ -161,14 +164,16 @@ const WithBrief = ({
   data,
   theme,
   filter,
-  isBrief,
+  beside,
   onBeside,
+  onWords,
   saved,
 }: BesideProps & { saved: KeptBrief }) => {
   const market = useMarket();
   const [send] = useKeepBriefMutation();
   const brief = useKeptDocument(`brief/${candidate.id}`, saved, (body) => send({ params: { id: candidate.id }, body }));
   const { lines } = brief.draft.document;
+  const shown = beside === 'brief' || beside === 'words' ? beside : '';
   const isIn = lines.some((l) => l.key === theme.key);
   const take = (): void =>
     brief.change((kept) => withLines(kept, [...kept.document.lines, briefLineOf(theme, data.matching, market.today)]));
@@ -178,15 +183,16 @@ const WithBrief = ({
         {(
           [
             ['', 'Sentences'],
+            ['words', 'Words'],
             ['brief', `Maker’s brief (${lines.length})`],
           ] as const
         ).map(([key, name]) => (
           <Button
             key={key}
             size="2xs"
-            variant={isBrief === (key === 'brief') ? 'solid' : 'outline'}
-            colorPalette={isBrief === (key === 'brief') ? 'aubergine' : undefined}
-            aria-pressed={isBrief === (key === 'brief')}
+            variant={shown === key ? 'solid' : 'outline'}
+            colorPalette={shown === key ? 'aubergine' : undefined}
+            aria-pressed={shown === key}
             onClick={() => onBeside(key)}
           >
             {name}
@@ -203,9 +209,11 @@ const WithBrief = ({
           {isIn ? '✓ In brief' : 'Put in brief'}
         </Button>
       </HStack>
-      {isBrief ? (
-        <BriefPanel name={candidate.name} brief={brief} />
-      ) : (
+      {shown === 'brief' && <BriefPanel name={candidate.name} brief={brief} />}
+      {shown === 'words' && (
+        <WordsPanel candidate={candidate.id} name={candidate.name} filter={filter} onWords={onWords} />
+      )}
+      {shown === '' && (
         <EvidencePanel key={theme.key} candidate={candidate.id} data={data} theme={theme} filter={filter} />
       )}
     </>
