@@ -40,6 +40,11 @@ const conceptOf = new Map(CONCEPTS.map((c) => [c.id, c]));
 const SETS_OFF =
   /(?<!\w)(?:but|though|although|however|only|except|unfortunately|wish|would|could|bit|slightly|little|pity|shame|yet|still|while|sadly|minus|downside|complaint|otherwise|apart|despite|at first|initially|not)(?!\w)/;
 
+/** What can happen to anything. */
+const WHATEVER = new Set(['breaks', 'durability', 'function', 'holds', 'mechanism', 'finish', 'missing', 'size']);
+/** What is spoken of where it is named at all. */
+const NAMED = new Set(['battery', 'instructions', 'packaging']);
+
 /** Words that turn what stands behind them round. */
 const NEGATION =
   /(?<!\w)(?:not|no|never|without|nothing|neither|nor|none|hardly|barely|scarcely|nobody|zero|free of|far from|stopped|afraid|instead of)(?!\w)/g;
@@ -163,7 +168,11 @@ export const readReview = (
         const kind = (negatedAt(clause, one.from) ? -one.says : one.says) > 0 ? 'praise' : 'gripe';
         // Five stars without a but, or one, are not doubted by a single word.
         if (place > 0 && stars === (kind === 'gripe' ? 5 : 1) && !SETS_OFF.test(whole)) continue;
-        add(one, clause, kind, 'wording');
+        // What happens to a battery or a parcel is told of those, whatever it is.
+        const named = WHATEVER.has(one.concept.id)
+          ? found.find((f) => f.says === 0 && NAMED.has(f.concept.id))
+          : undefined;
+        add(named ? { ...one, concept: named.concept } : one, clause, kind, 'wording');
       }
       if (told.length > 0) continue;
       const [named] = found;
@@ -228,7 +237,7 @@ const withStars = (
     .filter(({ sentence, place }) => sentence !== '' && !said.some((s) => s.place === place))
     .sort((a, b) => Number(b.place > 0) - Number(a.place > 0) || b.sentence.length - a.sentence.length)[0];
   if (!longest) return [...said];
-  const like = guess(longest.sentence, stars);
+  const like = guess(longest.place > 0 ? `${sentences[0]} ${longest.sentence}` : longest.sentence, stars);
   const concept = like ? conceptOf.get(like.concept)! : null;
   return [
     ...said,
