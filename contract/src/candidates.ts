@@ -265,6 +265,23 @@ export const ReviewWords = Type.Object({
   }),
 });
 export type ReviewWords = Static<typeof ReviewWords>;
+export const FacetValue = Type.Object({
+  facet: Type.Union([
+    Type.Literal('who'),
+    Type.Literal('occasion'),
+    Type.Literal('place'),
+    Type.Literal('use'),
+    Type.Literal('reason'),
+    Type.Literal('expected'),
+  ]),
+  value: Type.String(),
+  reviews: Type.Integer(),
+  share: Rate,
+  interval: Type.Object({ low: Rate, high: Rate }),
+  stars: Type.Number({ description: 'Mean stars of those reviews.' }),
+  said: Type.Array(Type.String()),
+});
+export type FacetValue = Static<typeof FacetValue>;
 export const MinedReviews = Type.Object({
   /** The open job that reads the texts; null when nobody reads them at the moment. */
   job: Nullable(Job),
@@ -334,11 +351,11 @@ export const reviews = {
   words: route(
     'get',
     '/api/candidates/{id}/reviews/words',
-    'Words, pairs and triples of the reviews by how strongly they mark low or high stars.',
+    'Words, pairs and triples of the reviews by how strongly they mark low or high stars; and who buys, when, where, what for.',
     {
       params: byId,
       query: Type.Object({ ...ReviewFilter.properties, common: Type.Optional(Type.Boolean()) }),
-      reply: Type.Object({ words: Type.Array(ReviewWords) }),
+      reply: Type.Object({ matching: Type.Integer(), words: Type.Array(ReviewWords), facets: Type.Array(FacetValue) }),
     },
   ),
   brief: route('get', '/api/candidates/{id}/brief', 'What the maker is asked for.', { params: byId, reply: KeptBrief }),

@@ -2,6 +2,7 @@ import { addDays } from '../src/measures/day.ts';
 import { guesserOf, ownGuesser, wordingsAsSayings } from '../src/reviews/by-example.ts';
 import { CopyFinder } from '../src/reviews/copies.ts';
 import { changePoint } from '../src/reviews/course.ts';
+import { facetsOf } from '../src/reviews/facets.ts';
 import { readReview } from '../src/reviews/read-review.ts';
 import { reviewMatches, type FilteredReview, type ReviewFilter } from '../src/reviews/review-filter.ts';
 import { rivalsStand } from '../src/reviews/rivals.ts';
@@ -242,4 +243,31 @@ describe('rivals compared', () => {
     ['one with enough only', by([10, 60], [0, 9]), null],
     ['rare everywhere', by([1, 100], [0, 100]), null],
   ])('%s', (_, counts, expected) => expect(rivalsStand(counts)).toEqual(expected));
+});
+
+describe('who, when, where, what for', () => {
+  const told = (body: string): string[] =>
+    facetsOf([{ stars: 4, title: '', body }]).map((f) => `${f.facet} ${f.value}`);
+  test.each([
+    ['Bought it for my little daughter, she loves it.', ['who children']],
+    ['My neighbour has the same.', ['who friends']],
+    ['It stands on my desk in the workshop.', ['place desk or office', 'place workshop']],
+    ['I expected it to be much larger.', ['expected larger']],
+    ['Much sturdier than I thought.', ['expected less, and was surprised']],
+    ['My old one broke after ten years.', ['reason the old one broke or wore out']],
+    ["It wasn't for Mother's Day.", ['occasion Mother’s or Father’s Day']],
+    ['Nothing of the kind.', []],
+  ])('%s', (body, expected) => expect(told(body)).toEqual(expected));
+  test('each review once a value, with its stars; uses from three reviews on', () => {
+    const reviews = [5, 4, 3].map((stars) => ({
+      stars,
+      title: '',
+      body: 'I use it for baking. My son uses it for baking, my son!',
+    }));
+    expect(facetsOf(reviews)).toMatchObject([
+      { facet: 'who', value: 'children', reviews: 3, share: 1, stars: 4 },
+      { facet: 'use', value: 'baking', reviews: 3, share: 1, stars: 4 },
+    ]);
+    expect(facetsOf(reviews.slice(1)).map((f) => f.facet)).toEqual(['who']);
+  });
 });

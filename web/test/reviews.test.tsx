@@ -83,11 +83,32 @@ const words = [
   { words: 'sturdy', reviews: 20, low: 1, high: 19, z: -2.4 },
 ];
 
+const facets = [
+  {
+    facet: 'who',
+    value: 'children',
+    reviews: 12,
+    share: 0.25,
+    interval: { low: 0.15, high: 0.39 },
+    stars: 4.2,
+    said: ['For my son.'],
+  },
+  {
+    facet: 'who',
+    value: 'friends',
+    reviews: 1,
+    share: 0.02,
+    interval: { low: 0, high: 0.1 },
+    stars: 5,
+    said: ['A friend.'],
+  },
+];
+
 const open = (brief: KeptBrief = { document: { format: 'cold-kettle/brief', lines: [] }, version: 0 }) => {
   let kept = brief;
   const asked = answering((method, path, body) => {
     if (path.includes('/reviews/evidence')) return { evidence };
-    if (path.includes('/reviews/words')) return { words };
+    if (path.includes('/reviews/words')) return { matching: 48, words, facets };
     if (path.endsWith('/brief') && method === 'PUT') {
       kept = { ...(body as KeptBrief), version: kept.version + 1 };
       return { version: kept.version };
@@ -139,6 +160,8 @@ describe('what reviews say', () => {
     await userEvent.click(await screen.findByRole('button', { name: 'Words' }));
     expect(await screen.findByRole('table', { name: 'Words of low stars' })).toHaveTextContent('slips off12120−3.1');
     expect(screen.getByRole('table', { name: 'Words of high stars' })).toHaveTextContent('sturdy20119+2.4');
+    expect(screen.getByText(/^children 25 %/)).toHaveTextContent('children 25 % (15 %–39 %; 12 reviews, 4.2 stars)');
+    expect(screen.getByText('now and then: friends')).toBeVisible();
     await userEvent.click(screen.getByRole('button', { name: 'slips off' }));
     await waitFor(() => expect(asked.some((a) => decodeURIComponent(a.path).includes('words="slips'))).toBe(true));
   });

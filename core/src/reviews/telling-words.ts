@@ -86,8 +86,10 @@ export const tellingWords = (
       own.forms.set(written, (own.forms.get(written) ?? 0) + 1);
       own.reviews++;
       sums.all++;
-      if (stars <= 2) (own.low++, sums.low++);
-      if (stars >= 4) (own.high++, sums.high++);
+      const side = stars <= 2 ? 'low' : stars >= 4 ? 'high' : null;
+      if (!side) continue;
+      own[side]++;
+      sums[side]++;
     }
   return [...counts.values()]
     .filter((c) => c.reviews >= FEWEST)

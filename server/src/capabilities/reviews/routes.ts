@@ -23,9 +23,10 @@ export const serveReviews = (app: Express, { database, jobs, aside }: Ground): v
     const ids = await lineUpIds(db, params.id);
     return { evidence: await aside.run('review-evidence', { ids, today: market.today, asked: query }, signal) };
   });
-  serve(app, routes.words, async ({ params, query, signal }) => ({
-    words: await aside.run('review-words', { ids: await lineUpIds(db, params.id), asked: query }, signal),
-  }));
+  serve(app, routes.words, async ({ params, query, signal }) => {
+    await candidateRow(db, params.id);
+    return aside.run('review-words', { ids: await lineUpIds(db, params.id), asked: query }, signal);
+  });
   serve(app, routes.brief, ({ params }) => briefOf(db, params.id));
   serve(app, routes.keepBrief, ({ params, body }) => keepBrief(database, params.id, body));
 };

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { and, inArray, ne, type SQL } from 'drizzle-orm';
-import type { Evidence, MinedReviews, ReviewFilter, ReviewWords } from '@kettle/contract/candidates';
+import type { Evidence, FacetValue, MinedReviews, ReviewFilter, ReviewWords } from '@kettle/contract/candidates';
 import type { Job } from '@kettle/contract/shapes';
+import { facetsOf } from '@kettle/core/reviews/facets';
 import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
 import { reviewMatches } from '@kettle/core/reviews/review-filter';
 import { tellingWords } from '@kettle/core/reviews/telling-words';
@@ -84,12 +85,13 @@ export const reviewEvidence = async (
   });
 };
 
-/** Words of the reviews that pass a filter, by how strongly they mark low or high stars. */
+/** Words of the reviews that pass a filter, by how strongly they mark low or high stars; and who buys, when, where, what for. */
 export const reviewWords = async (
   db: Db,
   ids: readonly number[],
   { common, ...filter }: ReviewFilter & { common?: boolean },
-): Promise<ReviewWords[]> => {
+): Promise<{ matching: number; words: ReviewWords[]; facets: FacetValue[] }> => {
   const { read } = await reviewsTogether(db, ids);
-  return tellingWords(read.filter(reviewMatches(filter)), common);
+  const matching = read.filter(reviewMatches(filter));
+  return { matching: matching.length, words: tellingWords(matching, common), facets: facetsOf(matching) };
 };

@@ -1,4 +1,4 @@
-import type { Evidence, MinedReviews, ReviewFilter, ReviewWords } from '@kettle/contract/candidates';
+import type { Evidence, FacetValue, MinedReviews, ReviewFilter, ReviewWords } from '@kettle/contract/candidates';
 import type { CurveFile } from '@kettle/contract/curves';
 import type { ImportKind, Preview } from '@kettle/contract/sources';
 import type { ImportSettings } from '@kettle/contract/sources';
@@ -42,7 +42,7 @@ export interface FileLook {
 export interface AsideReplies {
   'mined-reviews': Omit<MinedReviews, 'job'>;
   'review-evidence': Evidence[];
-  'review-words': ReviewWords[];
+  'review-words': { matching: number; words: ReviewWords[]; facets: FacetValue[] };
   'look-at-file': FileLook;
   'copy-fees': { schedules: number; curves: number };
   'fit-curve': number;

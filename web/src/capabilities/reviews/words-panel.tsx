@@ -1,8 +1,8 @@
 import { Box, Button, Flex, HStack, Skeleton, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import type { ReviewFilter, ReviewWords } from '@kettle/contract/candidates';
+import type { FacetValue, ReviewFilter, ReviewWords } from '@kettle/contract/candidates';
 import { useReviewWordsQuery } from '../../ground/api/candidates.ts';
-import { count, decimal } from '../../ground/ui/format.ts';
+import { count, decimal, percent } from '../../ground/ui/format.ts';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { saveCsv } from '../../ground/ui/save-csv.ts';
@@ -73,9 +73,63 @@ export const WordsPanel = ({
           <Marking label="Words of high stars" words={words.filter((w) => w.z < 0)} onWords={onWords} />
         </>
       )}
+      {data && <Facets facets={data.facets} />}
     </>
   );
 };
+
+const FACETS = [
+  ['who', 'For whom'],
+  ['occasion', 'When'],
+  ['place', 'Where'],
+  ['use', 'What for'],
+  ['reason', 'Why this one'],
+  ['expected', 'What was expected'],
+] as const;
+/** Fewer reviews are hints, and told as such. */
+const RARE = 3;
+
+/** Who buys, when, where, what for, why and what was expected; what only one or two tell stands apart as a hint. */
+const Facets = ({ facets }: { facets: readonly FacetValue[] }) => (
+  <Box mt="4" as="dl" fontSize="13px" aria-label="Who, when, where, what for">
+    {FACETS.map(([facet, label]) => {
+      const own = facets.filter((f) => f.facet === facet);
+      if (own.length === 0) return null;
+      const rare = own.filter((f) => f.reviews < RARE);
+      return (
+        <Flex key={facet} gap="3" py="1.5" borderTopWidth="1px" borderColor="rule">
+          <Box as="dt" w="120px" flexShrink="0" color="inkSoft">
+            {label}
+          </Box>
+          <Box as="dd" m="0">
+            {own
+              .filter((f) => f.reviews >= RARE)
+              .map((f) => (
+                <Text key={f.value} title={f.said.map((s) => `“${s}”`).join('\n')}>
+                  {f.value} {percent(f.share)}{' '}
+                  <Box as="span" color="inkSoft">
+                    ({percent(f.interval.low)}–{percent(f.interval.high)}; {count(f.reviews)} reviews,{' '}
+                    {decimal(f.stars)} stars)
+                  </Box>
+                </Text>
+              ))}
+            {rare.length > 0 && (
+              <Text
+                color="inkSoft"
+                title={rare
+                  .flatMap((f) => f.said)
+                  .map((s) => `“${s}”`)
+                  .join('\n')}
+              >
+                now and then: {rare.map((f) => f.value).join(', ')}
+              </Text>
+            )}
+          </Box>
+        </Flex>
+      );
+    })}
+  </Box>
+);
 
 const Marking = ({
   label,
