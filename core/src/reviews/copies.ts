@@ -1,4 +1,4 @@
-import { copyKey } from './text.ts';
+import { copyKey, LONGEST_TEXT } from './text.ts';
 
 /** Shorter texts are often alike by chance and are no copies. */
 const SHORTEST_COPY = 25;
@@ -33,7 +33,7 @@ export class CopyFinder {
    */
   isCopy(id: number, text: string): boolean {
     if (text.length < SHORTEST_COPY) return false;
-    const key = copyKey(text);
+    const key = copyKey(text.slice(0, LONGEST_TEXT));
     const first = this.exact.get(key);
     if (first !== undefined) return first !== id;
     this.exact.set(key, id);

@@ -1,7 +1,7 @@
 import { decodeHTML } from 'entities';
 
 /** No more of a text is read: longer than any honest review. */
-const LONGEST_TEXT = 16_000;
+export const LONGEST_TEXT = 16_000;
 /** Longer runs without a blank are no words; readers of language take a time that grows with their cube. */
 const LONGEST_WORD = 40;
 
