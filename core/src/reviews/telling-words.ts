@@ -27,15 +27,18 @@ const FEWEST = 3;
 /** Weight of the prior: as many words as this are taken to have been said in the shares of all reviews together. */
 const PRIOR = 500;
 
+/** Words, pairs and triples of a text by their stems, none over a sign. */
 const phrasesOf = (text: string): Map<string, string> => {
-  const words = wordsOf(cleanText(text));
-  const stems = words.map(stemOf);
   const found = new Map<string, string>();
-  for (let from = 0; from < words.length; from++)
-    for (let n = 1; n <= LONGEST && from + n <= words.length; n++) {
-      const key = stems.slice(from, from + n).join(' ');
-      if (!found.has(key)) found.set(key, words.slice(from, from + n).join(' '));
-    }
+  for (const piece of cleanText(text).split(/[.!?;:,()"–—]+/)) {
+    const words = wordsOf(piece);
+    const stems = words.map(stemOf);
+    for (let from = 0; from < words.length; from++)
+      for (let n = 1; n <= LONGEST && from + n <= words.length; n++) {
+        const key = stems.slice(from, from + n).join(' ');
+        if (!found.has(key)) found.set(key, words.slice(from, from + n).join(' '));
+      }
+  }
   return found;
 };
 /** Begins or ends with nothing but a common word: "the lid", "lid of". */

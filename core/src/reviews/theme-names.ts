@@ -8,12 +8,17 @@ const OF_PART = { gripe: 'all complaints', praise: 'all praise', wish: 'all wish
 const byId = new Map(CONCEPTS.map((c) => [c.id, c]));
 const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
 
-/** What a theme is called, in words that a seller would use. @example themeName('gripe', 'holds', 'clamp') // => "Clamp does not hold" */
+/**
+ * What a theme is called, in words that a seller would use.
+ * @example themeName('gripe', 'holds', 'clamp') // => "Clamp does not hold"
+ * @example themeName('gripe', 'material', null) // => "Poor material"
+ */
 export const themeName = (kind: SaidKind, concept: string, part: string | null): string => {
   if (concept === ANY && part) return `${capital(part)}: ${OF_PART[kind]}`;
   const known = byId.get(concept);
   if (!known) return kind === 'gripe' ? 'Other complaints' : kind === 'praise' ? 'Other praise' : 'Other wishes';
   const words = known[kind === 'gripe' ? 'bad' : kind === 'praise' ? 'good' : 'wish'];
+  if (!part && words.startsWith('{part}: ')) return capital(words.slice('{part}: '.length));
   return words.startsWith('{part}')
     ? words.replace('{part}', capital(part ?? 'it'))
     : words.replace('{part}', part ?? 'a part');
