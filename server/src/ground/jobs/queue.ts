@@ -123,6 +123,8 @@ export class Jobs {
       minThreads: 0,
       maxThreads: MOST_THREADS,
       idleTimeout: 60_000,
+      // Rows that pass by are short-lived: a small room for the young is swept more often and takes less.
+      resourceLimits: { maxYoungGenerationSizeMb: 32 },
       // An idle thread goes on listening, so that connections that were ended leave its pool.
       atomics: 'disabled',
       workerData: { url: this.url },
