@@ -48,7 +48,7 @@ export const BriefPanel = ({ name, brief }: { name: string; brief: BriefInHand }
           Maker’s brief
         </Text>
         <Text color="inkSoft" fontSize="13px">
-          {count(lines.length)} points, kept as you type
+          {count(lines.length)} {lines.length === 1 ? 'point' : 'points'}, kept as you type
         </Text>
         <HStack gap="2" ml="auto">
           <Button size="2xs" variant="outline" onClick={() => set((now) => [...now, ownLine(now)])}>

@@ -116,7 +116,9 @@ export const ReviewsTab = ({ candidate }: { candidate: Candidate }) => {
             minW={{ base: '100%', md: '560px' }}
             borderRightWidth="1px"
             borderColor="rule"
-            overflowX="auto"
+            overflow="auto"
+            // Where the panel stands below, it is not out of reach behind a long list.
+            maxH={{ base: '55vh', lg: 'none' }}
             tabIndex={0}
             role="region"
             aria-label="Themes, scrollable"
