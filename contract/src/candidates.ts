@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Brief } from '@kettle/core/documents/brief';
+import { Corrections } from '@kettle/core/documents/corrections';
 import { Day, Nullable, Rate, Version, oneOf } from '@kettle/core/documents/shapes';
 import { Stage } from '@kettle/core/documents/stages';
 import { route } from './route.ts';
@@ -323,6 +324,12 @@ export type ReviewFilter = Static<typeof ReviewFilter>;
 export const KeptBrief = Type.Object({ document: Brief, version: Version }, { additionalProperties: false });
 export type KeptBrief = Static<typeof KeptBrief>;
 
+export const KeptCorrections = Type.Object(
+  { document: Corrections, version: Version },
+  { additionalProperties: false },
+);
+export type KeptCorrections = Static<typeof KeptCorrections>;
+
 export const reviews = {
   read: route('post', '/api/candidates/{id}/reviews/read', 'Has the texts read that were not read yet, as a job.', {
     params: byId,
@@ -357,6 +364,24 @@ export const reviews = {
       query: Type.Object({ ...ReviewFilter.properties, common: Type.Optional(Type.Boolean()) }),
       reply: Type.Object({ matching: Type.Integer(), words: Type.Array(ReviewWords), facets: Type.Array(FacetValue) }),
     },
+  ),
+  corrections: route(
+    'get',
+    '/api/candidates/{id}/corrections',
+    'How reviews of the find’s category are to be read, as it was corrected, and for how many candidates that holds.',
+    {
+      params: byId,
+      reply: Type.Object({
+        ...KeptCorrections.properties,
+        category: Type.Object({ id: Id, name: Type.String(), candidates: Type.Integer() }),
+      }),
+    },
+  ),
+  keepCorrections: route(
+    'put',
+    '/api/candidates/{id}/corrections',
+    'Keeps how reviews of the find’s category are to be read.',
+    { params: byId, body: KeptCorrections, reply: Kept },
   ),
   brief: route('get', '/api/candidates/{id}/brief', 'What the maker is asked for.', { params: byId, reply: KeptBrief }),
   keepBrief: route('put', '/api/candidates/{id}/brief', 'Keeps what the maker is asked for.', {

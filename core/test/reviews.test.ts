@@ -3,6 +3,7 @@ import { guesserOf, ownGuesser, wordingsAsSayings } from '../src/reviews/by-exam
 import { CopyFinder } from '../src/reviews/copies.ts';
 import { changePoint } from '../src/reviews/course.ts';
 import { facetsOf } from '../src/reviews/facets.ts';
+import { foldParts } from '../src/reviews/fold-parts.ts';
 import { readReview } from '../src/reviews/read-review.ts';
 import { reviewMatches, type FilteredReview, type ReviewFilter } from '../src/reviews/review-filter.ts';
 import { rivalsStand } from '../src/reviews/rivals.ts';
@@ -141,7 +142,7 @@ describe('themes', () => {
     ...change,
   });
   const themes = themesOf(
-    [
+    foldParts([
       ...Array.from({ length: 30 }, (_, i) => mention(i + 1)),
       mention(1),
       ...[40, 41, 42].map((i) => mention(i, { kind: 'praise', words: 'holds' })),
@@ -149,7 +150,7 @@ describe('themes', () => {
       mention(50, { concept: 'finish', part: null }),
       mention(51, { part: 'box' }),
       mention(52, { part: null }),
-    ],
+    ]),
     facts,
     today,
   );

@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { CONCEPTS } from '@kettle/core/reviews/concepts';
 import { partFinder } from '@kettle/core/reviews/parts';
+import { foldParts } from '../src/reviews/fold-parts.ts';
 import { readReview, sentencesOf } from '@kettle/core/reviews/read-review';
 import { themeName } from '@kettle/core/reviews/theme-names';
 import { themesOf, type ReviewFacts, type ThingSaid } from '@kettle/core/reviews/themes';
@@ -125,12 +126,7 @@ describe('themes', () => {
     says: readReview({ title: '', body, stars }, partFinder()).map((s) => ({ ...s, review: String(id) })),
   });
   const themesIn = (all: Review[], today: string) =>
-    themesOf(
-      all.flatMap((r) => r.says),
-      all,
-      today,
-      1,
-    );
+    themesOf(foldParts(all.flatMap((r) => r.says)), all, today, { fewest: 1 });
   test('a fault that was mended falls: 18 of 34 before, 2 of 14 since', () => {
     const before = Array.from({ length: 34 }, (_, i) =>
       review(i, 'A', '2025-01-10', i < 18 ? `The clamp slips, ${i} times.` : 'The paint flakes.'),

@@ -110,6 +110,7 @@ describe('a copy of a workspace', () => {
       'briefs',
       'craft_overrules',
       'mentions',
+      'review_corrections',
       'sieve_listings',
       'watched',
     ]);

@@ -1,5 +1,6 @@
 import type { TSchema } from '@sinclair/typebox';
 import { Brief } from './brief.ts';
+import { Corrections } from './corrections.ts';
 import { CostingDocument } from './costing.ts';
 import { FeeSchedule } from './fee-schedule.ts';
 import { FlagRules } from './flag-rules.ts';
@@ -9,6 +10,7 @@ import { ShelfRules } from './shelf-rules.ts';
 /** Every document that people edit and keep, by the name of its JSON Schema in docs/schemas. */
 export const DOCUMENTS: Readonly<Record<string, TSchema>> = {
   brief: Brief,
+  corrections: Corrections,
   costing: CostingDocument,
   'fee-schedule': FeeSchedule,
   'flag-rules': FlagRules,

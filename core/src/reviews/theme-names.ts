@@ -1,3 +1,4 @@
+import { OWN_THEME } from '../documents/corrections.ts';
 import { CONCEPTS, type SaidKind } from './concepts.ts';
 import type { Said } from './read-review.ts';
 
@@ -12,9 +13,11 @@ const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1)
  * What a theme is called, in words that a seller would use.
  * @example themeName('gripe', 'holds', 'clamp') // => "Clamp does not hold"
  * @example themeName('gripe', 'material', null) // => "Poor material"
+ * @example themeName('gripe', 'own:Squirrels get in', null) // => "Squirrels get in"
  */
 export const themeName = (kind: SaidKind, concept: string, part: string | null): string => {
   if (concept === ANY && part) return `${capital(part)}: ${OF_PART[kind]}`;
+  if (concept.startsWith(OWN_THEME)) return concept.slice(OWN_THEME.length) + (part ? `: ${part}` : '');
   const known = byId.get(concept);
   if (!known) return kind === 'gripe' ? 'Other complaints' : kind === 'praise' ? 'Other praise' : 'Other wishes';
   const words = known[kind === 'gripe' ? 'bad' : kind === 'praise' ? 'good' : 'wish'];

@@ -1,5 +1,4 @@
 import { addDays, type Day } from '../measures/day.ts';
-import { groupsOf } from '../stats/groups.ts';
 import { wilson, Z95, type Interval } from '../stats/intervals.ts';
 import { changePoint, courseOf, type ChangePoint, type Course } from './course.ts';
 import type { About, SaidKind } from './concepts.ts';
@@ -18,6 +17,8 @@ export interface ThingSaid<Id = number> {
   /** Id of a concept; "other" for what no concept knows. */
   concept: string;
   part: string | null;
+  /** The part that is named, where it stands with the concept as a whole because hardly anybody names it. */
+  named?: string;
   about: About;
   /** The words by which it was known, short forms written out; null where no wording was met. */
   words: string | null;
@@ -55,9 +56,8 @@ export interface Theme<Id = number> {
 
 /** Reviews under which a theme is thin. */
 export const THIN = 5;
-/** Parts that fewer reviews, or a smaller share of the concept's, speak of stand with the concept as a whole. */
-const FEWEST_OF_PART = 3;
-const LEAST_OF_PART = 0.02;
+/** Reviews of a listing from which a change in its months is looked for. */
+const FEWEST_TO_CHANGE = 3;
 const EVIDENCE = 60;
 const RECENT_DAYS = 180;
 const KIND_ORDER = { gripe: 0, praise: 1, wish: 2 };
@@ -68,15 +68,16 @@ const KIND_ORDER = { gripe: 0, praise: 1, wish: 2 };
  * these are passed over.
  * @param today the day that "the last 180 days" end on
  * @param fewest themes of fewer reviews are left out
+ * @param names what themes are called by the seller, by their key
  */
 export const themesOf = <Id extends number | string>(
   said: readonly ThingSaid<Id>[],
   reviews: readonly ReviewFacts<Id>[],
   today: Day,
-  fewest = 2,
+  { fewest = 2, names }: { fewest?: number; names?: ReadonlyMap<string, string> } = {},
 ): Theme<Id>[] => {
   const all = new Tally(reviews, today);
-  const groups = partsFolded(gathered(said, reviews));
+  const groups = gathered(said, reviews);
   return [...groups]
     .flatMap(([key, { first, things, having }]): Theme<Id>[] => {
       if (having.length < fewest) return [];
@@ -86,7 +87,7 @@ export const themesOf = <Id extends number | string>(
       return [
         {
           key,
-          name: themeName(kind, concept, part),
+          name: names?.get(key) ?? themeName(kind, concept, part),
           kind,
           concept,
           part,
@@ -112,7 +113,10 @@ export const themesOf = <Id extends number | string>(
  * @example byPart([{ review: 1, kind: 'gripe', concept: 'holds', part: 'clamp', about: 'product', words: null, sentence: 'It slips.' }])[0]?.concept // => "any"
  */
 export const byPart = <Id>(said: readonly ThingSaid<Id>[]): ThingSaid<Id>[] =>
-  said.filter((m) => m.part !== null).map((m) => ({ ...m, concept: ANY }));
+  said.flatMap((m) => {
+    const part = m.part ?? m.named ?? null;
+    return part === null ? [] : [{ ...m, part, concept: ANY }];
+  });
 
 /** What is said of one kind, concept and part. */
 interface Group<Id> {
@@ -144,26 +148,6 @@ const gathered = <Id>(said: readonly ThingSaid<Id>[], reviews: readonly ReviewFa
     }
   });
   return groups;
-};
-
-const inOrder = (places: readonly number[]): number[] => [...new Set(places)].sort((a, b) => a - b);
-
-/** The same with those of parts that hardly anybody names put to those that name none. */
-const partsFolded = <Id>(groups: ReadonlyMap<string, Group<Id>>): Map<string, Group<Id>> => {
-  const folded = new Map<string, Group<Id>>();
-  for (const [, of] of groupsOf([...groups.values()], ({ first }) => `${first.kind}/${first.concept}`)) {
-    const all = inOrder(of.flatMap((g) => g.having)).length;
-    const least = Math.max(FEWEST_OF_PART, LEAST_OF_PART * all);
-    const isKept = ({ first, having }: Group<Id>): boolean => first.part !== null && having.length >= least;
-    const rest = of.filter((g) => !isKept(g));
-    if (rest.length > 0) {
-      const first = { ...rest[0]!.first, part: null };
-      const having = inOrder(rest.flatMap((g) => g.having));
-      folded.set(themeKey(first), { first, things: rest.flatMap((g) => g.things), having });
-    }
-    for (const group of of.filter(isKept)) folded.set(themeKey(group.first), group);
-  }
-  return folded;
 };
 
 interface Sums {
@@ -234,7 +218,7 @@ class Tally<Id> {
       const of = this.all.months[at]![m]!;
       return of === 0 ? [] : [{ month, of, hits: own.months[at]![m]! }];
     });
-    return { listing, reviews: n, of: all.n, moved, p, changed: n >= FEWEST_OF_PART ? changePoint(series) : null };
+    return { listing, reviews: n, of: all.n, moved, p, changed: n >= FEWEST_TO_CHANGE ? changePoint(series) : null };
   }
 }
 

@@ -6,6 +6,7 @@ import { starsIn } from '@kettle/core/files/quantities';
 import { partFinder, partsLearnt } from '@kettle/core/reviews/parts';
 import { readReview } from '@kettle/core/reviews/read-review';
 import { CopyFinder } from '@kettle/core/reviews/copies';
+import { foldParts } from '@kettle/core/reviews/fold-parts';
 import { themeName } from '@kettle/core/reviews/theme-names';
 import { themesOf, type ReviewFacts, type ThingSaid } from '@kettle/core/reviews/themes';
 import { cleanText, looksEnglish } from '@kettle/core/reviews/text';
@@ -90,7 +91,7 @@ for (const { id, title, body, stars } of reviews)
   }
 const newest = reviews.reduce((day, r) => (r.day > day ? r.day : day), '');
 if (reviews.length > 0)
-  for (const t of themesOf(things, reviews, newest || '1970-01-01', 1))
+  for (const t of themesOf(foldParts(things), reviews, newest || '1970-01-01', { fewest: 1 }))
     print({
       theme: t.name,
       kind: t.kind,

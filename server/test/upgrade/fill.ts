@@ -140,6 +140,10 @@ export const FILL: readonly Fill[] = [
     from: 13,
     sql: `insert into briefs (candidate_id, document, version) values (1, '{"format":"cold-kettle/brief","lines":[]}', 3)`,
   },
+  {
+    from: 15,
+    sql: `insert into review_corrections (category_id, document, version) values (1, '{"format":"cold-kettle/corrections","corrections":[]}', 2)`,
+  },
   { from: 7, sql: 'update candidates set costing_id = case id when 1 then 1 when 2 then 4 else 2 end' },
   {
     from: 0,

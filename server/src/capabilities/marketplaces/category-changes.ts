@@ -1,6 +1,6 @@
 import { and, eq, like, or, sql } from 'drizzle-orm';
 import { atOnce, type Db } from '../../ground/db/connection.ts';
-import { categories, listings, niches, rankCurves, stayAway } from '../../ground/db/schema.ts';
+import { categories, listings, niches, rankCurves, reviewCorrections, stayAway } from '../../ground/db/schema.ts';
 import { curvesOf } from '../../ground/estimates/curves.ts';
 import { raiseDataVersion } from '../../ground/estimates/estimates.ts';
 import type { Ground } from '../../ground/ground.ts';
@@ -112,6 +112,8 @@ const merge = async (db: Db, row: Row, into: Row): Promise<number> => {
   await db.update(niches).set({ categoryId: into.id }).where(eq(niches.categoryId, row.id));
   await db.execute(sql`update ignore ${stayAway} set category_id = ${into.id} where category_id = ${row.id}`);
   await db.delete(stayAway).where(eq(stayAway.categoryId, row.id));
+  // The joined category's own corrections count where there are any; those of the other stand behind its signpost.
+  await db.execute(sql`update ignore ${reviewCorrections} set category_id = ${into.id} where category_id = ${row.id}`);
   const below = await db.select().from(categories).where(eq(categories.parentId, row.id));
   for (const child of below)
     if (child.mergedInto === null) {

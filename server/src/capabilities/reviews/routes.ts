@@ -4,29 +4,40 @@ import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { briefOf, keepBrief } from './brief.ts';
+import { categoryOfFind, correctionsOf, keepCorrections } from './corrections.ts';
 import { readingJob, readReviews } from './service.ts';
 
 export const serveReviews = (app: Express, { database, jobs, aside }: Ground): void => {
   const { db } = database;
+  const lookedAt = async (id: number) => ({
+    ids: await lineUpIds(db, id),
+    category: (await categoryOfFind(db, id)).id,
+  });
   serve(app, routes.read, async ({ params }) => {
     await candidateRow(db, params.id);
     return { job: await readReviews(db, jobs, await lineUpIds(db, params.id)) };
   });
   serve(app, routes.mined, async ({ params, query, signal }) => {
     const { market } = await candidateRow(db, params.id);
-    const ids = await lineUpIds(db, params.id);
-    const job = await readingJob(jobs, ids);
-    return { job, ...(await aside.run('mined-reviews', { ids, today: market.today, filter: query }, signal)) };
+    const looked = await lookedAt(params.id);
+    const job = await readingJob(jobs, looked.ids);
+    return { job, ...(await aside.run('mined-reviews', { ...looked, today: market.today, filter: query }, signal)) };
   });
   serve(app, routes.evidence, async ({ params, query, signal }) => {
     const { market } = await candidateRow(db, params.id);
-    const ids = await lineUpIds(db, params.id);
-    return { evidence: await aside.run('review-evidence', { ids, today: market.today, asked: query }, signal) };
+    const looked = await lookedAt(params.id);
+    return { evidence: await aside.run('review-evidence', { ...looked, today: market.today, asked: query }, signal) };
   });
   serve(app, routes.words, async ({ params, query, signal }) => {
     await candidateRow(db, params.id);
-    return aside.run('review-words', { ids: await lineUpIds(db, params.id), asked: query }, signal);
+    return aside.run('review-words', { ...(await lookedAt(params.id)), asked: query }, signal);
   });
+  serve(app, routes.corrections, async ({ params }) => {
+    const category = await categoryOfFind(db, params.id);
+    const { document, version } = await correctionsOf(db, category.id);
+    return { document, version, category };
+  });
+  serve(app, routes.keepCorrections, ({ params, body }) => keepCorrections(database, params.id, body));
   serve(app, routes.brief, ({ params }) => briefOf(db, params.id));
   serve(app, routes.keepBrief, ({ params, body }) => keepBrief(database, params.id, body));
 };

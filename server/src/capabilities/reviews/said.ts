@@ -1,6 +1,7 @@
 import { and, asc, count, eq, inArray, max, ne, sql } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import type { ReviewFilter } from '@kettle/contract/candidates';
+import { corrected, namesGiven } from '@kettle/core/reviews/corrected';
 import { CopyFinder } from '@kettle/core/reviews/copies';
 import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
 import { reviewMatches, type FilteredReview } from '@kettle/core/reviews/review-filter';
@@ -8,6 +9,7 @@ import type { ReviewFacts, ThingSaid } from '@kettle/core/reviews/themes';
 import { whatReviewsSay, type WhatReviewsSay } from '@kettle/core/reviews/what-reviews-say';
 import type { Db } from '../../ground/db/connection.ts';
 import { mentions, reviews } from '../../ground/db/schema.ts';
+import type { KeptCorrections } from './corrections.ts';
 
 export interface ReadReview extends FilteredReview, ReviewFacts {
   says: ThingSaid[];
@@ -26,6 +28,10 @@ export interface Together {
   stamp: string;
   byListing: Map<number, OnFile>;
   read: ReadReview[];
+  /** What each review says, as the seller corrected it. */
+  says: Map<number, ThingSaid[]>;
+  /** What the seller calls themes, by key. */
+  names: Map<string, string>;
   /** Texts that stand at another of the listings, too. */
   copiesAcross: number;
 }
@@ -119,17 +125,28 @@ const onFileOf = async (db: Db, ids: readonly number[]): Promise<Map<number, OnF
   return found;
 };
 
-/** The reviews of some listings as one body, each text once. */
-export const reviewsTogether = async (db: Db, ids: readonly number[]): Promise<Together> => {
+/** The reviews of some listings as one body, each text once, read as a seller corrected it. */
+export const reviewsTogether = async (
+  db: Db,
+  ids: readonly number[],
+  corrections: KeptCorrections,
+): Promise<Together> => {
   const own = [...new Set(ids)].sort((a, b) => a - b);
-  return joined(own, await onFileOf(db, own));
+  return joined(own, await onFileOf(db, own), corrections);
 };
 
-const stampOf = (ids: readonly number[], onFile: ReadonlyMap<number, { stamp: string }>): string =>
-  `${MINER_VERSION} ${ids.map((id) => onFile.get(id)!.stamp).join(' ')}`;
+const stampOf = (
+  ids: readonly number[],
+  onFile: ReadonlyMap<number, { stamp: string }>,
+  { category, version }: KeptCorrections,
+): string => `${MINER_VERSION} ${category}:${version} ${ids.map((id) => onFile.get(id)!.stamp).join(' ')}`;
 
-const joined = (ids: readonly number[], onFile: ReadonlyMap<number, OnFile & { stamp: string }>): Together => {
-  const stamp = stampOf(ids, onFile);
+const joined = (
+  ids: readonly number[],
+  onFile: ReadonlyMap<number, OnFile & { stamp: string }>,
+  kept: KeptCorrections,
+): Together => {
+  const stamp = stampOf(ids, onFile, kept);
   const known = together.get(stamp);
   if (known) return known;
   const byListing = new Map(ids.map((id) => [id, onFile.get(id)!]));
@@ -137,40 +154,45 @@ const joined = (ids: readonly number[], onFile: ReadonlyMap<number, OnFile & { s
   const finder = new CopyFinder();
   // Copies at one listing are set aside when it is read: what is found here stands at several.
   const read = ids.length < 2 ? all : all.filter((r) => !finder.isCopy(r.id, r.body));
-  const made = { stamp, byListing, read, copiesAcross: all.length - read.length };
+  const { corrections } = kept.document;
+  const made = {
+    stamp,
+    byListing,
+    read,
+    says: corrected(read, corrections),
+    names: namesGiven(corrections),
+    copiesAcross: all.length - read.length,
+  };
   together.set(stamp, made);
   return made;
 };
 
-const answerOf = (stamp: string, today: string, filter: ReviewFilter, read: () => ReadReview[]): WhatReviewsSay => {
+const answerOf = (stamp: string, today: string, filter: ReviewFilter, together: () => Together): WhatReviewsSay => {
   const key = JSON.stringify([stamp, filter, today]);
   let answer = answers.get(key);
   if (!answer) {
-    const matching = read().filter(reviewMatches(filter));
-    answer = whatReviewsSay(
-      matching.flatMap((r) => r.says),
-      matching,
-      today,
-      filter.by,
-    );
+    const { read, says, names } = together();
+    const matching = read.filter(reviewMatches(filter));
+    const said = matching.flatMap((r) => says.get(r.id)!);
+    answer = whatReviewsSay(said, matching, today, { by: filter.by, names });
     answers.set(key, answer);
   }
   return answer;
 };
 
 /** What reviews say that pass a filter, as far as they have been read. */
-export const saidIn = ({ stamp, read }: Together, today: string, filter: ReviewFilter): WhatReviewsSay =>
-  answerOf(stamp, today, filter, () => read);
+export const saidIn = (all: Together, today: string, filter: ReviewFilter): WhatReviewsSay =>
+  answerOf(all.stamp, today, filter, () => all);
 
 /** What the reviews of several groups of listings say, each group for itself, as far as they have been read. */
 export const saidOf = async (
   db: Db,
-  groups: readonly (readonly number[])[],
+  groups: readonly { listings: readonly number[]; corrections: KeptCorrections }[],
   today: string,
 ): Promise<WhatReviewsSay[]> => {
-  const onFile = await onFileOf(db, [...new Set(groups.flat())]);
-  return groups.map((group) => {
-    const ids = [...new Set(group)].sort((a, b) => a - b);
-    return answerOf(stampOf(ids, onFile), today, {}, () => joined(ids, onFile).read);
+  const onFile = await onFileOf(db, [...new Set(groups.flatMap((g) => g.listings))]);
+  return groups.map(({ listings, corrections }) => {
+    const ids = [...new Set(listings)].sort((a, b) => a - b);
+    return answerOf(stampOf(ids, onFile, corrections), today, {}, () => joined(ids, onFile, corrections));
   });
 };

@@ -10,7 +10,8 @@ import { evidenceOf } from '@kettle/core/reviews/themes';
 import type { Db } from '../../ground/db/connection.ts';
 import { listings, reviews } from '../../ground/db/schema.ts';
 import type { Jobs } from '../../ground/jobs/queue.ts';
-import { reviewsTogether, saidIn, type OnFile } from './said.ts';
+import { correctionsOf } from './corrections.ts';
+import { reviewsTogether, saidIn, type OnFile, type Together } from './said.ts';
 
 /** Themes of each kind that are handed out. */
 const MOST_THEMES = 60;
@@ -32,10 +33,18 @@ export const readReviews = async (db: Db, jobs: Jobs, ids: readonly number[]): P
 /** The open job that reads the texts of some listings. */
 export const readingJob = (jobs: Jobs, ids: readonly number[]): Promise<Job | null> => jobs.open(keyOf(ids));
 
+/** Listings whose reviews are looked at, and the category whose corrections hold for them. */
+export interface Looked {
+  ids: readonly number[];
+  category: number;
+}
+const together = async (db: Db, { ids, category }: Looked): Promise<Together> =>
+  reviewsTogether(db, ids, await correctionsOf(db, category));
+
 /** What the reviews of some listings say, after filters, as far as they have been read. */
 export const minedReviews = async (
   db: Db,
-  ids: readonly number[],
+  looked: Looked,
   today: string,
   filter: ReviewFilter,
 ): Promise<Omit<MinedReviews, 'job'>> => {
@@ -43,8 +52,8 @@ export const minedReviews = async (
     db
       .select({ id: listings.id, code: listings.code, title: listings.title })
       .from(listings)
-      .where(inArray(listings.id, [...ids, 0])),
-    reviewsTogether(db, ids),
+      .where(inArray(listings.id, [...looked.ids, 0])),
+    together(db, looked),
   ]);
   const said = saidIn(all, today, filter);
   const { stars: _, ...others } = filter;
@@ -72,11 +81,11 @@ export const minedReviews = async (
 /** The sentences that a theme rests on, with their reviews; none for a theme that there is not. */
 export const reviewEvidence = async (
   db: Db,
-  ids: readonly number[],
+  looked: Looked,
   today: string,
   { theme: key, ...filter }: ReviewFilter & { theme: string },
 ): Promise<Evidence[]> => {
-  const all = await reviewsTogether(db, ids);
+  const all = await together(db, looked);
   const theme = saidIn(all, today, filter).themes.find((t) => t.key === key);
   const byId = new Map(all.read.map((r) => [r.id, r]));
   return (theme ? evidenceOf(theme) : []).map(({ review, sentence, words }) => {
@@ -88,10 +97,10 @@ export const reviewEvidence = async (
 /** Words of the reviews that pass a filter, by how strongly they mark low or high stars; and who buys, when, where, what for. */
 export const reviewWords = async (
   db: Db,
-  ids: readonly number[],
+  looked: Looked,
   { common, ...filter }: ReviewFilter & { common?: boolean },
 ): Promise<{ matching: number; words: ReviewWords[]; facets: FacetValue[] }> => {
-  const { read } = await reviewsTogether(db, ids);
+  const { read } = await together(db, looked);
   const matching = read.filter(reviewMatches(filter));
   return { matching: matching.length, words: tellingWords(matching, common), facets: facetsOf(matching) };
 };

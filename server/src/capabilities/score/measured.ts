@@ -13,6 +13,7 @@ import type { Db } from '../../ground/db/connection.ts';
 import { candidates, categories, estimates, lineUp, listings, watched } from '../../ground/db/schema.ts';
 import { scheduleInForce, type Market, type ScheduleInForce } from '../../ground/marketplaces/marketplaces.ts';
 import { costingsOfCandidates } from '../costing/service.ts';
+import { correctionsOfEach } from '../reviews/corrections.ts';
 import { saidOf } from '../reviews/said.ts';
 
 export type CandidateRow = typeof candidates.$inferSelect;
@@ -55,11 +56,18 @@ export const measureCandidates = async (
   ]);
   const lineUps = new Map<number, (typeof lineUp.$inferSelect)[]>(ids.map((id) => [id, []]));
   for (const entry of entries) lineUps.get(entry.candidateId)!.push(entry);
+  const corrections = await correctionsOfEach(
+    db,
+    [...facts.values()].map((f) => f.categoryId),
+  );
   const [briefs, said] = await Promise.all([
     briefsOf(db, market, [...new Set(entries.map((e) => e.listingId))]),
     saidOf(
       db,
-      ids.map((id) => lineUps.get(id)!.map((e) => e.listingId)),
+      rows.map(({ id, anchorId }) => ({
+        listings: lineUps.get(id)!.map((e) => e.listingId),
+        corrections: corrections.get(facts.get(anchorId)!.categoryId)!,
+      })),
       market.today,
     ),
   ]);
@@ -88,6 +96,7 @@ const anchorFacts = async (db: Db, ids: readonly number[]) => {
   const rows = await db
     .select({
       id: listings.id,
+      categoryId: listings.categoryId,
       gated: categories.gated,
       share: estimates.bestThreeShare,
       months: estimates.bestThreeMonths,

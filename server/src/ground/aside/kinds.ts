@@ -5,9 +5,9 @@ import type { ImportSettings } from '@kettle/contract/sources';
 
 /** What each piece of work takes. */
 export interface AsideArgs {
-  'mined-reviews': { ids: number[]; today: string; filter: ReviewFilter };
-  'review-words': { ids: number[]; asked: ReviewFilter & { common?: boolean } };
-  'review-evidence': { ids: number[]; today: string; asked: ReviewFilter & { theme: string } };
+  'mined-reviews': { ids: number[]; category: number; today: string; filter: ReviewFilter };
+  'review-words': { ids: number[]; category: number; asked: ReviewFilter & { common?: boolean } };
+  'review-evidence': { ids: number[]; category: number; today: string; asked: ReviewFilter & { theme: string } };
   'look-at-file': LookAsked;
   'copy-fees': { marketplace: string; from: string };
   'fit-curve': { marketplace: string; category: string; counts: 'own' | 'all' };

@@ -10,9 +10,9 @@ import { ProblemError } from '../../ground/problems/problem.ts';
 import { simulatedOutside } from '../stand-ins/outside.ts';
 
 const work: { [K in AsideKind]: (database: Database, args: AsideArgs[K]) => Promise<AsideReplies[K]> } = {
-  'mined-reviews': ({ db }, { ids, today, filter }) => minedReviews(db, ids, today, filter),
-  'review-words': ({ db }, { ids, asked }) => reviewWords(db, ids, asked),
-  'review-evidence': ({ db }, { ids, today, asked }) => reviewEvidence(db, ids, today, asked),
+  'mined-reviews': ({ db }, { ids, category, today, filter }) => minedReviews(db, { ids, category }, today, filter),
+  'review-words': ({ db }, { ids, category, asked }) => reviewWords(db, { ids, category }, asked),
+  'review-evidence': ({ db }, { ids, category, today, asked }) => reviewEvidence(db, { ids, category }, today, asked),
   'look-at-file': ({ db }, asked) => lookAtFile(db, asked),
   'copy-fees': async (to, { marketplace, from }) =>
     copyFees(to, await marketOf(to.db, marketplace), from, simulatedOutside.templates),

@@ -57,6 +57,9 @@ export const candidatesApi = api.injectEndpoints({
       reviewEvidence: ask(reviews.evidence, ({ params: { id } }) => [tag('Reviews', id)]),
       reviewWords: ask(reviews.words, ({ params: { id } }) => [tag('Reviews', id)]),
       readReviews: change(reviews.read),
+      corrections: ask(reviews.corrections, () => ['Corrections']),
+      // They hold for every candidate of the category, in its themes, its standing and its scores.
+      keepCorrections: change(reviews.keepCorrections, () => ['Corrections', 'Reviews', 'Standing', 'Score']),
       brief: ask(reviews.brief, ({ params: { id } }) => [tag('Brief', id)]),
       keepBrief: change(reviews.keepBrief, ({ params: { id } }) => [tag('Brief', id)]),
       scoresheet: ask(shortlist.scoresheet, () => ['Scoresheets']),
@@ -87,6 +90,8 @@ export const {
   useReviewEvidenceQuery,
   useReviewWordsQuery,
   useReadReviewsMutation,
+  useCorrectionsQuery,
+  useKeepCorrectionsMutation,
   useBriefQuery,
   useKeepBriefMutation,
   useScoresheetQuery,

@@ -26,6 +26,7 @@ export const TAGS = [
   'Candidates',
   'Reviews',
   'Brief',
+  'Corrections',
   'Readings',
   'Watch',
   'Costing',

@@ -15,12 +15,13 @@ import {
   type AnyMySqlColumn,
 } from 'drizzle-orm/mysql-core';
 import { Brief } from '@kettle/core/documents/brief';
+import { Corrections } from '@kettle/core/documents/corrections';
 import { CostingDocument } from '@kettle/core/documents/costing';
 import { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { STAGES } from '@kettle/core/documents/stages';
 import { document, madeAt, money, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
-import { feeSchedules, marketplaces } from './marketplace.ts';
+import { categories, feeSchedules, marketplaces } from './marketplace.ts';
 
 /**
  * One calculation of the money, of a candidate; or of a listing alone until a candidate is started from it and takes it
@@ -111,6 +112,15 @@ export const briefs = mysqlTable('briefs', {
     .primaryKey()
     .references(() => candidates.id, { onDelete: 'cascade' }),
   document: document(Brief, 'document').notNull(),
+  version: version(),
+});
+
+/** How reviews of one category's products are to be read, as the seller corrected it. */
+export const reviewCorrections = mysqlTable('review_corrections', {
+  categoryId: refId('category_id')
+    .primaryKey()
+    .references(() => categories.id, { onDelete: 'cascade' }),
+  document: document(Corrections, 'document').notNull(),
   version: version(),
 });
 
