@@ -35,6 +35,8 @@ const REACH = 7;
 /** Sureness from which a sentence is taken to say what known ones say (naive Bayes is always too sure). Tried on the labelled reviews that were looked at. */
 const LIKE = 0.97;
 const BELIEVED = 0.5;
+/** Sureness from which a whole review that holds nothing else is taken to say what known sentences say. */
+const GUESSED = 0.7;
 const conceptOf = new Map(CONCEPTS.map((c) => [c.id, c]));
 
 /** What a sentence holds that says something against its stars. */
@@ -233,7 +235,9 @@ const withStars = (
     .sort((a, b) => Number(b.place > 0) - Number(a.place > 0) || b.sentence.length - a.sentence.length)[0];
   if (!longest) return [...said];
   const like = guess(withTitle(longest.sentence, longest.place), stars);
-  const concept = like ? conceptOf.get(like.concept)! : null;
+  // Who is content and names nothing tells what the thing did for them; what a complaint is about cannot be told.
+  const concept =
+    like && like.p >= GUESSED ? conceptOf.get(like.concept) : kind === 'praise' ? conceptOf.get('function') : undefined;
   return [
     ...said,
     {

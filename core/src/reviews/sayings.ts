@@ -1,4 +1,5 @@
 import type { SaidKind } from './concepts.ts';
+import { OTHER_VOICES } from './sayings-other-voices.ts';
 
 /** A sentence as buyers write it, and what it says. */
 export interface Saying {
@@ -1755,4 +1756,4 @@ export const sayingsIn = (text: string): Saying[] =>
         .filter(Boolean)
         .map((line) => ({ concept: kind === null ? null : concept, kind, text: line.trim() }));
     });
-export const SAYINGS: readonly Saying[] = sayingsIn(TEXT);
+export const SAYINGS: readonly Saying[] = [...sayingsIn(TEXT), ...sayingsIn(OTHER_VOICES)];

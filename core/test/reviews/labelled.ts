@@ -22,6 +22,8 @@ const KINDS = { '+': 'praise', '-': 'gripe', '?': 'wish' } as const;
 const FOLDERS = {
   labelled: new URL('./labelled/', import.meta.url),
   after: new URL('./written-after/', import.meta.url),
+  /** Some faults are told by many, as at real rivals. */
+  repeated: new URL('./repeated/', import.meta.url),
 };
 
 const sentencesIn = (line: string): LabelledReview['sentences'] => {
