@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Brief } from '@kettle/core/documents/brief';
-import { Corrections } from '@kettle/core/documents/corrections';
+import { Corrections, ThemeRef } from '@kettle/core/documents/corrections';
 import { Day, Nullable, Rate, Version, oneOf } from '@kettle/core/documents/shapes';
 import { Stage } from '@kettle/core/documents/stages';
 import { route } from './route.ts';
@@ -330,6 +330,23 @@ export const KeptCorrections = Type.Object(
 );
 export type KeptCorrections = Static<typeof KeptCorrections>;
 
+/** How far another person's reading of the same sentences agrees with what is kept. */
+export const ReadingCompared = Type.Object({
+  both: Type.Integer({ description: 'Sentences that both judged one by one.' }),
+  kappa: Nullable(
+    Type.Object({
+      value: Type.Number(),
+      interval: Type.Object({ low: Type.Number(), high: Type.Number() }),
+      agreed: Rate,
+      of: Type.Integer(),
+    }),
+  ),
+  differences: Type.Array(
+    Type.Object({ sentence: Type.String(), theme: ThemeRef, mine: Nullable(ThemeRef), theirs: Nullable(ThemeRef) }),
+  ),
+});
+export type ReadingCompared = Static<typeof ReadingCompared>;
+
 export const reviews = {
   read: route('post', '/api/candidates/{id}/reviews/read', 'Has the texts read that were not read yet, as a job.', {
     params: byId,
@@ -382,6 +399,12 @@ export const reviews = {
     '/api/candidates/{id}/corrections',
     'Keeps how reviews of the find’s category are to be read.',
     { params: byId, body: KeptCorrections, reply: Kept },
+  ),
+  compareCorrections: route(
+    'post',
+    '/api/candidates/{id}/corrections/compare',
+    'Compares another person’s corrections with those that are kept, on the sentences that both judged: Cohen’s kappa, and what differs.',
+    { params: byId, body: Corrections, reply: ReadingCompared },
   ),
   brief: route('get', '/api/candidates/{id}/brief', 'What the maker is asked for.', { params: byId, reply: KeptBrief }),
   keepBrief: route('put', '/api/candidates/{id}/brief', 'Keeps what the maker is asked for.', {

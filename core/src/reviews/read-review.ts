@@ -219,9 +219,7 @@ const withStars = (
   // Nothing of its kind, and all that was found against it: what was spoken of was understood, but the wrong way round.
   // Of two stars or four another sentence may say it.
   const isSpent =
-    stars === 1 ||
-    stars === 5 ||
-    sentences.every((sentence, place) => place === 0 || said.some((s) => s.place === place));
+    stars === 1 || stars === 5 || sentences.every((_, place) => place === 0 || said.some((s) => s.place === place));
   const turned = said.filter((s) => s.kind === against);
   if (turned.length > 0 && stars !== 3 && isSpent)
     return said.map((s) => (s.kind === against ? { ...s, kind, by: 'stars' as const } : s));

@@ -1,5 +1,6 @@
 import type { Express } from 'express';
 import { reviews as routes } from '@kettle/contract/candidates';
+import { alike } from '@kettle/core/reviews/corrected';
 import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
@@ -38,6 +39,10 @@ export const serveReviews = (app: Express, { database, jobs, aside }: Ground): v
     return { document, version, category };
   });
   serve(app, routes.keepCorrections, ({ params, body }) => keepCorrections(database, params.id, body));
+  serve(app, routes.compareCorrections, async ({ params, body }) => {
+    const { id } = await categoryOfFind(db, params.id);
+    return alike((await correctionsOf(db, id)).document.corrections, body.corrections);
+  });
   serve(app, routes.brief, ({ params }) => briefOf(db, params.id));
   serve(app, routes.keepBrief, ({ params, body }) => keepBrief(database, params.id, body));
 };

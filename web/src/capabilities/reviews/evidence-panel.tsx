@@ -1,25 +1,38 @@
-import { Box, Button, HStack, Skeleton, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, Input, Skeleton, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Evidence, MinedReviews, ReviewFilter, Theme } from '@kettle/contract/candidates';
+import type { Correction, ThemeRef } from '@kettle/core/documents/corrections';
+import { checkedOf, sentenceKey, type Checked } from '@kettle/core/reviews/corrected';
 import { rivalsStand } from '@kettle/core/reviews/rivals';
+import { wilson } from '@kettle/core/stats/intervals';
 import { useReviewEvidenceQuery } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, day, decimal, percent } from '../../ground/ui/format.ts';
+import { Kbd } from '../../ground/ui/kbd.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useKeys } from '../../ground/ui/use-keys.ts';
+import { canCorrect, judged, judgementOf, nameIn, refOf, type Names } from './correcting.ts';
+import { correct, put, type CorrectionsInHand } from './corrections-panel.tsx';
+import { smallTrigger, ThemeChooser } from './theme-chooser.tsx';
 import { chanceOf, LETTERS, markedIn, OPPOSITE, signed } from './words.ts';
 
-/** What a theme rests on: its sentences, each with its whole review, and where and when it changed. */
+/** What a theme rests on: its sentences, each with its whole review, and where and when it changed; judged by keys. */
 export const EvidencePanel = ({
   candidate,
   data,
   theme,
   filter,
+  inHand,
+  themes,
+  names,
 }: {
   candidate: number;
   data: MinedReviews;
   theme: Theme;
   filter: ReviewFilter;
+  inHand: CorrectionsInHand;
+  themes: readonly ThemeRef[];
+  names: Names;
 }) => {
   const { currentData, error } = useReviewEvidenceQuery({
     params: { id: candidate },
@@ -27,6 +40,10 @@ export const EvidencePanel = ({
   });
   const [listing, setListing] = useState<number | null>(null);
   const [open, setOpen] = useState<number | null>(null);
+  const [marked, setMarked] = useState<ReadonlySet<number>>(new Set());
+  const [choosing, setChoosing] = useState<number | null>(null);
+  const { corrections } = inHand.draft.document;
+  const canBeCorrected = canCorrect(theme);
   const all = currentData?.evidence ?? [];
   const shown = all.filter((e) => listing === null || e.listing === listing);
   const step = (by: number): void => {
@@ -36,7 +53,31 @@ export const EvidencePanel = ({
     setOpen(next.review);
     document.getElementById(`said-${next.review}`)?.scrollIntoView({ block: 'nearest' });
   };
-  useKeys({ n: () => step(1), p: () => step(-1) });
+  /** Judges the marked sentences, else one; the next is looked at then. */
+  const judge = (review: number | null, says: ThemeRef | null): void => {
+    const meant = marked.size > 0 ? all.filter((e) => marked.has(e.review)) : all.filter((e) => e.review === review);
+    if (meant.length === 0 || !canBeCorrected) return;
+    put(inHand, (now) =>
+      meant.reduce((list, e) => judged(list, sentenceKey(e.sentence), refOf(theme), says), [...now]),
+    );
+    setMarked(new Set());
+    setChoosing(null);
+    if (review === open) step(1);
+  };
+  const mark = (review: number | null): void => {
+    if (review === null || !canBeCorrected) return;
+    const next = new Set(marked);
+    if (!next.delete(review)) next.add(review);
+    setMarked(next);
+  };
+  useKeys({
+    n: () => step(1),
+    p: () => step(-1),
+    r: () => judge(open, refOf(theme)),
+    w: () => judge(open, null),
+    b: () => setChoosing(canBeCorrected ? open : null),
+    m: () => mark(open),
+  });
   const withIt = data.listings.filter((l) => all.some((e) => e.listing === l.id));
   return (
     <>
@@ -44,6 +85,12 @@ export const EvidencePanel = ({
         {theme.name}
       </Text>
       <Summary theme={theme} data={data} />
+      {canBeCorrected && (
+        <>
+          <LookedAt checked={checkedOf(corrections).get(theme.key)} />
+          <CorrectTheme theme={theme} inHand={inHand} themes={themes} names={names} />
+        </>
+      )}
       {error && <ProblemNote error={error} />}
       {withIt.length > 1 && (
         <HStack gap="1" mt="3" role="group" aria-label="Sentences of one listing" wrap="wrap">
@@ -75,13 +122,27 @@ export const EvidencePanel = ({
             letter={LETTERS[data.listings.findIndex((l) => l.id === one.listing)] ?? '?'}
             isOpen={open === one.review}
             onToggle={() => setOpen(open === one.review ? null : one.review)}
+            judging={
+              canBeCorrected && {
+                judgement: judgementOf(corrections, sentenceKey(one.sentence), theme),
+                isMarked: marked.has(one.review),
+                isChoosing: choosing === one.review,
+                themes,
+                names,
+                theme,
+                onMark: () => mark(one.review),
+                onChoosing: (on: boolean) => setChoosing(on ? one.review : null),
+                onJudge: (says: ThemeRef | null) => judge(one.review, says),
+              }
+            }
           />
         ))}
       </Box>
       {shown.length > 0 && (
         <Text fontSize="12px" color="inkSoft">
           {all.length < theme.reviews && `The ${all.length} most typical of ${count(theme.reviews)}. `}n and p go
-          through the reviews.
+          through the reviews
+          {canBeCorrected && '; r says right, w wrong, b belongs to …, m marks several to judge together'}.
         </Text>
       )}
       <Text mt="4" fontSize="12px" color="inkSoft">
@@ -143,22 +204,148 @@ const Rivals = ({ theme, data }: { theme: Theme; data: MinedReviews }) => {
   );
 };
 
+/** How often those who looked found the program right, with Wilson's interval. */
+const LookedAt = ({ checked }: { checked: Checked | undefined }) => {
+  if (!checked) return null;
+  const of = checked.right + checked.wrong;
+  const { low, high } = wilson(checked.right, of)!;
+  return (
+    <Text fontSize="13px" color="ink">
+      You judged {count(of)} of its sentences: {count(checked.right)} right ({percent(low)}–{percent(high)} of all such
+      may be).
+    </Text>
+  );
+};
+
+/** What can be said of a theme as a whole. */
+const CorrectTheme = ({
+  theme,
+  inHand,
+  themes,
+  names,
+}: {
+  theme: Theme;
+  inHand: CorrectionsInHand;
+  themes: readonly ThemeRef[];
+  names: Names;
+}) => {
+  const [doing, setDoing] = useState<'name' | 'split' | null>(null);
+  const [typed, setTyped] = useState('');
+  const ref = refOf(theme);
+  const say = (one: Correction): void => {
+    correct(inHand, [one]);
+    setDoing(null);
+    setTyped('');
+  };
+  const start = (what: 'name' | 'split'): void => {
+    setDoing(doing === what ? null : what);
+    setTyped(what === 'name' ? theme.name : (theme.says[0] ?? ''));
+  };
+  const isWord = /[\p{L}\p{N}]/u.test(typed);
+  return (
+    <Box mt="2">
+      <HStack gap="1" wrap="wrap" role="group" aria-label="Correct this theme">
+        <Button size="2xs" variant="outline" aria-expanded={doing === 'name'} onClick={() => start('name')}>
+          Call it …
+        </Button>
+        <ThemeChooser
+          label="Put all of it to"
+          trigger={smallTrigger('All belongs to …', 'Two themes that are one')}
+          themes={themes}
+          names={names}
+          without={ref}
+          onChoose={(into) => say({ do: 'merge', theme: ref, into })}
+        />
+        <Button size="2xs" variant="outline" aria-expanded={doing === 'split'} onClick={() => start('split')}>
+          Part it by words …
+        </Button>
+        <Button
+          size="2xs"
+          variant="outline"
+          title="Its sentences say nothing that counts"
+          onClick={() => say({ do: 'merge', theme: ref, into: null })}
+        >
+          Leave it out
+        </Button>
+      </HStack>
+      {doing && (
+        <HStack gap="2" mt="2" wrap="wrap">
+          <Input
+            size="xs"
+            w="200px"
+            bg="paper"
+            autoFocus
+            maxLength={doing === 'name' ? 90 : 100}
+            aria-label={doing === 'name' ? 'What it is called' : 'Words of the sentences to take out'}
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+            onKeyDown={(e) =>
+              e.key === 'Enter' && doing === 'name' && isWord && say({ do: 'name', theme: ref, name: typed.trim() })
+            }
+          />
+          {doing === 'name' ? (
+            <Button
+              size="2xs"
+              variant="outline"
+              disabled={!isWord}
+              onClick={() => say({ do: 'name', theme: ref, name: typed.trim() })}
+            >
+              Call it so
+            </Button>
+          ) : (
+            <ThemeChooser
+              label="Where sentences with these words belong"
+              trigger={smallTrigger('belong to …')}
+              themes={themes}
+              names={names}
+              without={ref}
+              onChoose={(into) => isWord && say({ do: 'split', theme: ref, phrase: typed.trim(), into })}
+            />
+          )}
+        </HStack>
+      )}
+    </Box>
+  );
+};
+
+interface Judging {
+  judgement: ReturnType<typeof judgementOf>;
+  isMarked: boolean;
+  isChoosing: boolean;
+  themes: readonly ThemeRef[];
+  names: Names;
+  theme: Theme;
+  onMark: () => void;
+  onChoosing: (on: boolean) => void;
+  onJudge: (says: ThemeRef | null) => void;
+}
+
 const Sentence = ({
   one,
   letter,
   isOpen,
   onToggle,
+  judging,
 }: {
   one: Evidence;
   letter: string;
   isOpen: boolean;
   onToggle: () => void;
+  /** False where nothing can be judged. */
+  judging: Judging | false;
 }) => {
   const market = useMarket();
   const [before, marked, after] = markedIn(one.sentence, one.words);
   return (
     <Box as="li" id={`said-${one.review}`} py="2" borderTopWidth="1px" borderColor="rule">
-      <Box asChild font="inherit" textAlign="left" cursor="pointer" w="100%">
+      <Box
+        asChild
+        font="inherit"
+        textAlign="left"
+        cursor="pointer"
+        w="100%"
+        textDecoration={judging && judging.judgement?.do === 'move' ? 'line-through' : undefined}
+      >
         <button type="button" aria-expanded={isOpen} onClick={onToggle}>
           “{before}
           {marked && (
@@ -180,6 +367,48 @@ const Sentence = ({
         {one.verified ? ' · verified' : ''}
         {one.helpful ? ` · helpful to ${count(one.helpful)}` : ''}
       </Text>
+      {judging && (isOpen || judging.isMarked || judging.judgement) && (
+        <JudgeSentence judging={judging} sentence={one.sentence} />
+      )}
     </Box>
+  );
+};
+
+/** What a person says of a sentence: right, wrong, or where it belongs. */
+const JudgeSentence = ({ judging, sentence }: { judging: Judging; sentence: string }) => {
+  const { judgement, isMarked, theme, names } = judging;
+  const isRight = judgement?.do === 'right';
+  const into = judgement?.do === 'move' ? judgement.into : null;
+  return (
+    <HStack gap="1" mt="1" wrap="wrap" role="group" aria-label={`Judge: ${sentence}`}>
+      <Button size="2xs" variant="outline" aria-pressed={isRight} onClick={() => judging.onJudge(refOf(theme))}>
+        {isRight ? '✓ ' : ''}Right <Kbd>r</Kbd>
+      </Button>
+      <Button
+        size="2xs"
+        variant="outline"
+        aria-pressed={judgement?.do === 'move' && !into}
+        onClick={() => judging.onJudge(null)}
+      >
+        {judgement?.do === 'move' && !into ? '✗ ' : ''}Wrong <Kbd>w</Kbd>
+      </Button>
+      <ThemeChooser
+        label="Where it belongs"
+        trigger={
+          <Button size="2xs" variant="outline" aria-pressed={into !== null}>
+            {into ? `→ ${nameIn(names, into)}` : 'Belongs to …'} <Kbd>b</Kbd>
+          </Button>
+        }
+        themes={judging.themes}
+        names={names}
+        without={refOf(theme)}
+        open={judging.isChoosing}
+        onOpen={judging.onChoosing}
+        onChoose={judging.onJudge}
+      />
+      <Button size="2xs" variant="outline" aria-pressed={isMarked} onClick={judging.onMark}>
+        {isMarked ? '■ Marked' : 'Mark'} <Kbd>m</Kbd>
+      </Button>
+    </HStack>
   );
 };

@@ -1,11 +1,21 @@
 import { Box, Button, Flex, HStack, Skeleton, Text } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
-import type { Candidate, KeptBrief, MinedReviews, ReviewFilter, Theme } from '@kettle/contract/candidates';
+import type {
+  Candidate,
+  KeptBrief,
+  KeptCorrections,
+  MinedReviews,
+  ReviewFilter,
+  Theme,
+} from '@kettle/contract/candidates';
 import type { Job } from '@kettle/contract/shapes';
 import { briefLineOf } from '@kettle/core/reviews/brief-hints';
+import { namesGiven } from '@kettle/core/reviews/corrected';
 import {
   useBriefQuery,
+  useCorrectionsQuery,
   useKeepBriefMutation,
+  useKeepCorrectionsMutation,
   useMinedReviewsQuery,
   useReadReviewsMutation,
 } from '../../ground/api/candidates.ts';
@@ -16,8 +26,10 @@ import { Empty } from '../../ground/ui/empty.tsx';
 import { count } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useJob } from '../../ground/ui/use-job.ts';
+import { useUndoKey } from '../../ground/ui/use-undo-key.ts';
 import { useLatestParameters } from '../../ground/ui/use-latest-parameters.ts';
 import { BriefPanel, withLines } from './brief-panel.tsx';
+import { CorrectionsPanel, type CorrectionsInHand } from './corrections-panel.tsx';
 import { EvidencePanel } from './evidence-panel.tsx';
 import { FilterBar } from './filter-bar.tsx';
 import { ThemeTable } from './theme-table.tsx';
@@ -156,12 +168,30 @@ interface BesideProps {
 
 /** Beside the themes: the sentences of the chosen one, the words of all, or what the maker is asked for. */
 const Beside = (props: BesideProps) => {
-  const { data: saved, error } = useBriefQuery({ params: { id: props.candidate.id } });
+  const of = { params: { id: props.candidate.id } };
+  const brief = useBriefQuery(of);
+  const corrections = useCorrectionsQuery(of);
+  const error = brief.error ?? corrections.error;
   if (error) return <ProblemNote error={error} />;
-  return saved ? <WithBrief {...props} saved={saved} /> : <Skeleton h="300px" />;
+  return brief.data && corrections.data ? (
+    <WithDocuments {...props} saved={brief.data} corrected={corrections.data} />
+  ) : (
+    <Skeleton h="300px" />
+  );
 };
 
-const WithBrief = ({
+/** The category's corrections as they are being made. */
+const useCorrections = (
+  candidate: number,
+  { category, document, version }: KeptCorrections & { category: { id: number } },
+): CorrectionsInHand => {
+  const [send] = useKeepCorrectionsMutation();
+  return useKeptDocument<KeptCorrections>(`corrections/${category.id}`, { document, version }, (body) =>
+    send({ params: { id: candidate }, body }),
+  );
+};
+
+const WithDocuments = ({
   candidate,
   data,
   theme,
@@ -170,12 +200,20 @@ const WithBrief = ({
   onBeside,
   onWords,
   saved,
-}: BesideProps & { saved: KeptBrief }) => {
+  corrected,
+}: BesideProps & {
+  saved: KeptBrief;
+  corrected: KeptCorrections & { category: { id: number; name: string; candidates: number } };
+}) => {
   const market = useMarket();
   const [send] = useKeepBriefMutation();
   const brief = useKeptDocument(`brief/${candidate.id}`, saved, (body) => send({ params: { id: candidate.id }, body }));
   const { lines } = brief.draft.document;
-  const shown = beside === 'brief' || beside === 'words' ? beside : '';
+  const inHand = useCorrections(candidate.id, corrected);
+  useUndoKey(() => inHand.undo?.());
+  const { corrections } = inHand.draft.document;
+  const names = namesGiven(corrections);
+  const shown = (['brief', 'words', 'corrections'] as const).find((key) => key === beside) ?? '';
   const isIn = lines.some((l) => l.key === theme.key);
   const take = (): void =>
     brief.change((kept) => withLines(kept, [...kept.document.lines, briefLineOf(theme, data.matching, market.today)]));
@@ -187,6 +225,7 @@ const WithBrief = ({
             ['', 'Sentences'],
             ['words', 'Words'],
             ['brief', `Maker’s brief (${lines.length})`],
+            ['corrections', `Corrections (${corrections.length})`],
           ] as const
         ).map(([key, name]) => (
           <Button
@@ -215,8 +254,27 @@ const WithBrief = ({
       {shown === 'words' && (
         <WordsPanel candidate={candidate.id} name={candidate.name} filter={filter} onWords={onWords} />
       )}
+      {shown === 'corrections' && (
+        <CorrectionsPanel
+          candidate={candidate.id}
+          category={corrected.category}
+          inHand={inHand}
+          themes={data.themes}
+          names={names}
+          phrase={filter.words ?? ''}
+        />
+      )}
       {shown === '' && (
-        <EvidencePanel key={theme.key} candidate={candidate.id} data={data} theme={theme} filter={filter} />
+        <EvidencePanel
+          key={theme.key}
+          candidate={candidate.id}
+          data={data}
+          theme={theme}
+          filter={filter}
+          inHand={inHand}
+          themes={data.themes}
+          names={names}
+        />
       )}
     </>
   );

@@ -60,6 +60,7 @@ export const candidatesApi = api.injectEndpoints({
       corrections: ask(reviews.corrections, () => ['Corrections']),
       // They hold for every candidate of the category, in its themes, its standing and its scores.
       keepCorrections: change(reviews.keepCorrections, () => ['Corrections', 'Reviews', 'Standing', 'Score']),
+      compareCorrections: change(reviews.compareCorrections),
       brief: ask(reviews.brief, ({ params: { id } }) => [tag('Brief', id)]),
       keepBrief: change(reviews.keepBrief, ({ params: { id } }) => [tag('Brief', id)]),
       scoresheet: ask(shortlist.scoresheet, () => ['Scoresheets']),
@@ -92,6 +93,7 @@ export const {
   useReadReviewsMutation,
   useCorrectionsQuery,
   useKeepCorrectionsMutation,
+  useCompareCorrectionsMutation,
   useBriefQuery,
   useKeepBriefMutation,
   useScoresheetQuery,
