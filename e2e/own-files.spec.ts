@@ -115,6 +115,25 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
   const brief = readFileSync(await (await download).path(), 'utf8');
   expect(brief.trim().split('\n')).toHaveLength(7);
   expect(brief).toContain('90 minutes instead of 12');
+  // What was read wrongly is corrected with the keyboard, and stays corrected.
+  await page.getByRole('button', { name: 'Sentences' }).click();
+  await expect(page.getByRole('list', { name: 'Sentences' }).getByRole('listitem').first()).toBeVisible();
+  await page.keyboard.press('n');
+  await page.keyboard.press('r');
+  await expect(page.getByText('✓ right')).toBeVisible();
+  await page.keyboard.press('b');
+  await page.getByRole('textbox', { name: /Find a theme/ }).fill('Told by us');
+  await checkAccess(page);
+  await page.getByRole('button', { name: 'New gripe: “Told by us”' }).click();
+  await page.getByRole('button', { name: 'Corrections (2)' }).click();
+  await expect(page.getByRole('list', { name: 'Corrections made' }).getByRole('listitem')).toHaveCount(2);
+  await checkAccess(page);
+  await page.getByRole('link', { name: 'Costing' }).click();
+  await page.getByRole('link', { name: 'Reviews' }).click();
+  await page.reload();
+  await page.getByRole('button', { name: 'Corrections (2)' }).click();
+  await page.getByRole('button', { name: /^Take back: .*Told by us/ }).click();
+  await expect(page.getByRole('button', { name: 'Corrections (1)' })).toBeVisible();
   await page.getByRole('link', { name: 'Readings' }).click();
   await expect(page.getByText('A listing on average')).toBeVisible();
 });

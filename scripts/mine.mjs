@@ -1,16 +1,17 @@
-// Reads reviews from files and prints what they say: `npm run mine -- FILE [FILE …]`. Needs neither a server nor a database.
+// Reads reviews from files and prints what they say: `npm run mine -- [--corrections FILE] [--concepts] FILE [FILE …]`. Needs neither a server nor a database.
 import { spawnSync } from 'node:child_process';
 import { join, resolve } from 'node:path';
 import { repositoryRoot as root } from './private-database.mjs';
 
-const files = process.argv.slice(2).map((f) => resolve(process.env.INIT_CWD ?? '.', f));
-if (files.length === 0) {
+const here = (path) => resolve(process.env.INIT_CWD ?? '.', path);
+const asked = process.argv.slice(2).map((a) => (a.startsWith('--') ? a : here(a)));
+if (asked.length === 0) {
   console.error('Say which files: npm run mine -- reviews.ndjson');
   process.exit(2);
 }
 const { status } = spawnSync(
   process.execPath,
-  ['--import', 'tsx', join(root, 'server', 'src', 'roof', 'mine-print.ts'), ...files],
+  ['--import', 'tsx', join(root, 'server', 'src', 'roof', 'mine-print.ts'), ...asked],
   { cwd: root, stdio: 'inherit' },
 );
 process.exit(status ?? 1);

@@ -72,3 +72,39 @@ test('objects a line are read as well; what cannot be read is said, and the othe
   expect(lines[0]).toMatchObject({ review: 'n1', kind: 'gripe', concept: 'breaks' });
   expect(mine().status).toBe(2);
 });
+
+test('a seller’s corrections are applied; a file that holds none is said; the concepts are printed', () => {
+  writeFileSync(
+    join(folder, 'c.ndjson'),
+    ['It broke.', 'Water everywhere, it leaks.']
+      .map((body, i) => JSON.stringify({ id: `c${i}`, listing: 'A', date: '2026-02-01', rating: 1, body }))
+      .join('\n'),
+  );
+  const corrections = {
+    format: 'cold-kettle/corrections',
+    corrections: [
+      {
+        do: 'merge',
+        theme: { kind: 'gripe', concept: 'breaks', part: null },
+        into: { kind: 'gripe', concept: 'own:Falls apart', part: null },
+      },
+      { do: 'name', theme: { kind: 'gripe', concept: 'leaks', part: null }, name: 'Not tight' },
+    ],
+  };
+  writeFileSync(join(folder, 'ours.json'), JSON.stringify(corrections));
+  const { status, lines } = mine('--corrections', 'ours.json', 'c.ndjson');
+  expect(status).toBe(0);
+  expect(lines.map((l) => [l.review ?? l.reviews, l.theme])).toEqual([
+    ['c0', 'Falls apart'],
+    ['c1', 'Not tight'],
+    [1, 'Not tight'],
+    [1, 'Falls apart'],
+  ]);
+  writeFileSync(join(folder, 'none.json'), '{"format":"something else"}');
+  const wrong = mine('--corrections', 'none.json', 'c.ndjson');
+  expect(wrong.status).toBe(1);
+  expect(wrong.stderr).toMatch(/none\.json: It holds no corrections of this program’s format\./);
+  const concepts = mine('--concepts').lines;
+  expect(concepts.length).toBeGreaterThan(30);
+  expect(concepts.find((c) => c.concept === 'leaks')).toMatchObject({ about: 'product', by_part: false });
+});

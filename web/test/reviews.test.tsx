@@ -1,7 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import type { Candidate, Evidence, KeptBrief, MinedReviews, Theme } from '@kettle/contract/candidates';
+import type {
+  Candidate,
+  Evidence,
+  KeptBrief,
+  KeptCorrections,
+  MinedReviews,
+  ReadingCompared,
+  Theme,
+} from '@kettle/contract/candidates';
+import type { Correction } from '@kettle/core/documents/corrections';
+import { agreementInWords } from '../src/capabilities/reviews/corrections-panel.tsx';
+import { inWords } from '../src/capabilities/reviews/correcting.ts';
 import { ReviewsTab } from '../src/capabilities/reviews/reviews-tab.tsx';
 import { chanceOf, markedIn, signed } from '../src/capabilities/reviews/words.ts';
 import { answering, show } from './render.tsx';
@@ -78,6 +89,13 @@ const said = (review: number, sentence: string): Evidence => ({
 });
 const evidence = [said(1, 'The clamp slips off.'), said(2, 'It slips.')];
 
+const HOLDS = { kind: 'gripe', concept: 'holds', part: 'clamp' } as const;
+const compared: ReadingCompared = {
+  both: 4,
+  kappa: { value: 0.5, interval: { low: 0, high: 1 }, agreed: 0.75, of: 4 },
+  differences: [{ sentence: 'it slips', theme: HOLDS, mine: HOLDS, theirs: null }],
+};
+
 const words = [
   { words: 'slips off', reviews: 12, low: 12, high: 0, z: 3.1 },
   { words: 'sturdy', reviews: 20, low: 1, high: 19, z: -2.4 },
@@ -104,8 +122,9 @@ const facets = [
   },
 ];
 
-const open = (brief: KeptBrief = { document: { format: 'cold-kettle/brief', lines: [] }, version: 0 }) => {
-  let kept = brief;
+const open = (corrections: Correction[] = []) => {
+  let kept: KeptBrief = { document: { format: 'cold-kettle/brief', lines: [] }, version: 0 };
+  let read: KeptCorrections = { document: { format: 'cold-kettle/corrections', corrections }, version: 0 };
   const asked = answering((method, path, body) => {
     if (path.includes('/reviews/evidence')) return { evidence };
     if (path.includes('/reviews/words')) return { matching: 48, words, facets };
@@ -113,10 +132,16 @@ const open = (brief: KeptBrief = { document: { format: 'cold-kettle/brief', line
       kept = { ...(body as KeptBrief), version: kept.version + 1 };
       return { version: kept.version };
     }
+    if (path.endsWith('/corrections/compare')) return compared;
+    if (path.endsWith('/corrections') && method === 'PUT') {
+      read = { ...(body as KeptCorrections), version: read.version + 1 };
+      return { version: read.version };
+    }
+    if (path.endsWith('/corrections')) return { ...read, category: { id: 7, name: 'Presses', candidates: 2 } };
     return path.endsWith('/brief') ? kept : mined;
   });
   show(<ReviewsTab candidate={{ id: 1, name: 'Press' } as Candidate} />);
-  return { asked, kept: () => kept };
+  return { asked, kept: () => kept, said: () => read.document.corrections };
 };
 
 describe('what reviews say', () => {
@@ -176,6 +201,101 @@ describe('what reviews say', () => {
     await waitFor(() => expect(kept().document.lines[0]).toMatchObject({ key: 'gripe/holds/clamp', amount: '2 kg' }));
     await userEvent.click(screen.getByRole('button', { name: 'Remove point 1' }));
     await waitFor(() => expect(kept().document.lines).toEqual([]));
+  });
+});
+
+describe('corrections', () => {
+  const sentences = async () => within(await screen.findByRole('list', { name: 'Sentences' })).findAllByRole('button');
+  test('r says right and goes on to the next, w says wrong; how often it was right is told; Ctrl+Z takes the last back', async () => {
+    const { said } = open();
+    await sentences();
+    await userEvent.keyboard('nrw');
+    expect(await screen.findByText(/You judged 2 of its sentences: 1 right \(9 %–91 %/)).toBeVisible();
+    expect(screen.getByText('✓ right')).toBeVisible();
+    await waitFor(() =>
+      expect(said()).toEqual([
+        { do: 'right', sentence: 'the clamp slips off', theme: HOLDS },
+        { do: 'move', sentence: 'it slips', theme: HOLDS, into: null },
+      ]),
+    );
+    await userEvent.keyboard('{Control>}z{/Control}');
+    await waitFor(() => expect(said()).toEqual([]));
+  });
+  test('b says where it belongs, of all that are marked: a theme that there is, or a new one by its name', async () => {
+    const { said } = open();
+    await sentences();
+    await userEvent.keyboard('nmnmb');
+    const field = await screen.findByRole('textbox', { name: 'Find a theme, or name a new one' });
+    await userEvent.type(field, 'Slides');
+    await userEvent.click(screen.getByRole('button', { name: 'New gripe: “Slides”' }));
+    const into = { kind: 'gripe', concept: 'own:Slides', part: null };
+    await waitFor(() => expect(said().map((c) => 'into' in c && c.into)).toEqual([into, into]));
+  });
+  test('a theme is named, put to another, parted by words and left out', async () => {
+    const { said } = open();
+    await sentences();
+    await userEvent.click(screen.getByRole('button', { name: 'Call it …' }));
+    const name = screen.getByRole('textbox', { name: 'What it is called' });
+    await userEvent.clear(name);
+    await userEvent.type(name, 'Lets go{Enter}');
+    await userEvent.click(screen.getByRole('button', { name: 'All belongs to …' }));
+    await userEvent.type(await screen.findByRole('textbox', { name: /Find a theme/ }), 'not as pict');
+    await userEvent.click(screen.getByRole('button', { name: /^gripe: ?Not as pictured$/ }));
+    await userEvent.click(screen.getByRole('button', { name: 'Part it by words …' }));
+    await userEvent.click(screen.getByRole('button', { name: 'belong to …' }));
+    await userEvent.type(await screen.findByRole('textbox', { name: /Find a theme/ }), 'wet');
+    await userEvent.click(screen.getByRole('button', { name: 'New wish: “wet”' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Leave it out' }));
+    await waitFor(() =>
+      expect(said()).toEqual([
+        { do: 'name', theme: HOLDS, name: 'Lets go' },
+        { do: 'merge', theme: HOLDS, into: { kind: 'gripe', concept: 'picture', part: null } },
+        { do: 'split', theme: HOLDS, phrase: 'slips', into: { kind: 'wish', concept: 'own:wet', part: null } },
+        { do: 'merge', theme: HOLDS, into: null },
+      ]),
+    );
+  });
+  test('all that was said stands in a list and is taken back one by one; a phrase and a part are said there', async () => {
+    const { said } = open([{ do: 'name', theme: HOLDS, name: 'Lets go' }]);
+    await userEvent.click(await screen.findByRole('button', { name: 'Corrections (1)' }));
+    expect(await screen.findByText(/They hold for all reviews in “Presses” \(2 candidates\)/)).toBeVisible();
+    await userEvent.type(screen.getByRole('textbox', { name: 'Name of a part' }), 'Clip');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Its other name' }), 'clamp');
+    await userEvent.click(screen.getByRole('button', { name: 'Say so' }));
+    await userEvent.type(screen.getByRole('textbox', { name: 'Words of a sentence' }), 'squirrel');
+    await userEvent.click(screen.getByRole('button', { name: /choose or name a theme/ }));
+    await userEvent.type(await screen.findByRole('textbox', { name: /Find a theme/ }), 'Squirrels');
+    await userEvent.click(screen.getByRole('button', { name: 'New gripe: “Squirrels”' }));
+    const list = screen.getByRole('list', { name: 'Corrections made' });
+    expect(
+      within(list)
+        .getAllByRole('listitem')
+        .map((l) => l.textContent),
+    ).toEqual([
+      'Any sentence with “squirrel”: “Squirrels”',
+      '“clip” is called “clamp”',
+      '“Clamp does not hold” is called “Lets go”',
+    ]);
+    await userEvent.click(within(list).getByRole('button', { name: /Take back: “clip”/ }));
+    await waitFor(() => expect(said().map((c) => c.do)).toEqual(['name', 'phrase']));
+  });
+  test('a colleague’s file is compared, differences first; theirs is taken one by one; what is no JSON is said', async () => {
+    const { said } = open([{ do: 'right', sentence: 'it slips', theme: HOLDS }]);
+    await userEvent.click(await screen.findByRole('button', { name: 'Corrections (1)' }));
+    const field = await screen.findByLabelText('A colleague’s corrections');
+    await userEvent.upload(field, new File(['no'], 'odd.json', { type: 'application/json' }));
+    expect(await screen.findByText('“odd.json” is no JSON.')).toBeVisible();
+    const theirs = JSON.stringify({ format: 'cold-kettle/corrections', corrections: [] });
+    await userEvent.upload(field, new File([theirs], 'hers.json', { type: 'application/json' }));
+    expect(await screen.findByText(/4 sentences were judged by both, 75 % alike.*0\.5 \(Cohen’s kappa/)).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Take theirs' }));
+    await waitFor(() => expect(said()).toEqual([{ do: 'move', sentence: 'it slips', theme: HOLDS, into: null }]));
+  });
+  test('in words', () => {
+    expect(inWords({ do: 'split', theme: HOLDS, phrase: 'wet', into: null }, new Map())).toBe(
+      '“Clamp does not hold” with “wet”: left out',
+    );
+    expect(agreementInWords({ both: 2, kappa: null, differences: [] })).toMatch(/chance cannot be told/);
   });
 });
 

@@ -1,27 +1,42 @@
 /** Reads reviews from files and prints what they say, one JSON object a line: without a server or a database. */
 import { createReadStream } from 'node:fs';
+import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
+import { parseArgs } from 'node:util';
+import { Ajv } from 'ajv';
+import { Corrections, type Correction } from '@kettle/core/documents/corrections';
 import { dateIn } from '@kettle/core/files/dates';
 import { starsIn } from '@kettle/core/files/quantities';
+import { CONCEPTS } from '@kettle/core/reviews/concepts';
+import { corrected, namesGiven } from '@kettle/core/reviews/corrected';
 import { partFinder, partsLearnt } from '@kettle/core/reviews/parts';
 import { readReview } from '@kettle/core/reviews/read-review';
 import { CopyFinder } from '@kettle/core/reviews/copies';
-import { foldParts } from '@kettle/core/reviews/fold-parts';
-import { themeName } from '@kettle/core/reviews/theme-names';
+import { themeKey, themeName } from '@kettle/core/reviews/theme-names';
 import { themesOf, type ReviewFacts, type ThingSaid } from '@kettle/core/reviews/themes';
 import { cleanText, looksEnglish } from '@kettle/core/reviews/text';
 import { guessMapping } from '../capabilities/sources/columns/index.ts';
 import { openTable } from '../capabilities/sources/reading/open-table.ts';
 import { FileFault } from '../capabilities/sources/reading/table.ts';
 
+const { values: options, positionals } = parseArgs({
+  allowPositionals: true,
+  options: { corrections: { type: 'string' }, concepts: { type: 'boolean' } },
+});
 const print = (line: object): void => void process.stdout.write(`${JSON.stringify(line)}\n`);
+const isCorrections = new Ajv().compile<Corrections>(Corrections);
+const correctionsIn = (text: string): readonly Correction[] => {
+  const document: unknown = JSON.parse(text);
+  if (!isCorrections(document)) throw new FileFault('It holds no corrections of this program’s format.');
+  return document.corrections;
+};
 const SIGNS = { gripe: -1, praise: 1, wish: 0 } as const;
 
 const reviews: (ReviewFacts<string> & { title: string; body: string })[] = [];
 const known = new CopyFinder();
 let read = 0;
 let failed = false;
-for (const path of process.argv.slice(2)) {
+for (const path of positionals) {
   try {
     const { columns, rows } = await openTable(createReadStream(path) as AsyncIterable<Buffer>);
     const named = columns.find((c) => /^listing$/i.test(c.trim()));
@@ -66,6 +81,17 @@ for (const path of process.argv.slice(2)) {
     failed = true;
   }
 }
+if (options.concepts)
+  for (const { id, name, about, byPart, bad, good, wish, topic, gripes, praises } of CONCEPTS)
+    print({ concept: id, name, about, by_part: byPart, gripe: bad, praise: good, wish, topic, gripes, praises });
+let corrections: readonly Correction[] = [];
+if (options.corrections)
+  try {
+    corrections = correctionsIn(await readFile(options.corrections, 'utf8'));
+  } catch (error) {
+    process.stderr.write(`${options.corrections}: ${(error as Error).message}\n`);
+    failed = true;
+  }
 // All texts are known before the first is read: what parts there are is learnt from them.
 const partOf = partFinder(
   partsLearnt(
@@ -73,25 +99,26 @@ const partOf = partFinder(
     [],
   ),
 );
-const things: ThingSaid<string>[] = [];
-for (const { id, title, body, stars } of reviews)
-  for (const one of readReview({ title, body, stars }, partOf)) {
-    const { sentence, kind, concept, part, about } = one;
-    print({
-      review: id,
-      sentence,
-      kind,
-      concept,
-      part,
-      theme: themeName(kind, concept, part),
-      polarity: SIGNS[kind],
-      about,
-    });
-    things.push({ ...one, review: id });
-  }
+const says = corrected(
+  reviews.map((r) => ({ ...r, says: readReview(r, partOf).map((one) => ({ ...one, review: r.id })) })),
+  corrections,
+);
+const names = namesGiven(corrections);
+const things: ThingSaid<string>[] = [...says.values()].flat();
+for (const { review, sentence, kind, concept, part, about } of things)
+  print({
+    review,
+    sentence,
+    kind,
+    concept,
+    part,
+    theme: names.get(themeKey({ kind, concept, part })) ?? themeName(kind, concept, part),
+    polarity: SIGNS[kind],
+    about,
+  });
 const newest = reviews.reduce((day, r) => (r.day > day ? r.day : day), '');
 if (reviews.length > 0)
-  for (const t of themesOf(foldParts(things), reviews, newest || '1970-01-01', { fewest: 1 }))
+  for (const t of themesOf(things, reviews, newest || '1970-01-01', { fewest: 1, names }))
     print({
       theme: t.name,
       kind: t.kind,

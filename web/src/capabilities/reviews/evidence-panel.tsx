@@ -46,14 +46,18 @@ export const EvidencePanel = ({
   const canBeCorrected = canCorrect(theme);
   const all = currentData?.evidence ?? [];
   const shown = all.filter((e) => listing === null || e.listing === listing);
-  const step = (by: number): void => {
-    const at = shown.findIndex((e) => e.review === open);
-    const next = shown[Math.max(0, Math.min(shown.length - 1, at + by))];
+  const look = (next: Evidence | undefined): void => {
     if (!next) return;
     setOpen(next.review);
     document.getElementById(`said-${next.review}`)?.scrollIntoView({ block: 'nearest' });
   };
-  /** Judges the marked sentences, else one; the next is looked at then. */
+  const step = (by: number): void => {
+    const at = shown.findIndex((e) => e.review === open);
+    look(shown[Math.max(0, Math.min(shown.length - 1, at + by))]);
+  };
+  const isJudged = ({ sentence }: Evidence): boolean =>
+    judgementOf(corrections, sentenceKey(sentence), theme) !== undefined;
+  /** Judges the marked sentences, else one; the next that was not judged is looked at then. */
   const judge = (review: number | null, says: ThemeRef | null): void => {
     const meant = marked.size > 0 ? all.filter((e) => marked.has(e.review)) : all.filter((e) => e.review === review);
     if (meant.length === 0 || !canBeCorrected) return;
@@ -62,7 +66,10 @@ export const EvidencePanel = ({
     );
     setMarked(new Set());
     setChoosing(null);
-    if (review === open) step(1);
+    if (review !== open) return;
+    const at = shown.findIndex((e) => e.review === open);
+    const left = [...shown.slice(at + 1), ...shown.slice(0, Math.max(0, at))];
+    look(left.find((e) => !meant.includes(e) && !isJudged(e)));
   };
   const mark = (review: number | null): void => {
     if (review === null || !canBeCorrected) return;
@@ -367,12 +374,21 @@ const Sentence = ({
         {one.verified ? ' · verified' : ''}
         {one.helpful ? ` · helpful to ${count(one.helpful)}` : ''}
       </Text>
-      {judging && (isOpen || judging.isMarked || judging.judgement) && (
+      {judging && (isOpen || judging.isMarked) ? (
         <JudgeSentence judging={judging} sentence={one.sentence} />
+      ) : (
+        judging && judging.judgement && <Judgement of={judging.judgement} names={judging.names} />
       )}
     </Box>
   );
 };
+
+/** What was said of a sentence. */
+const Judgement = ({ of, names }: { of: NonNullable<Judging['judgement']>; names: Names }) => (
+  <Text fontSize="12px" color="verdigris">
+    {of.do === 'right' ? '✓ right' : of.into ? `→ ${nameIn(names, of.into)}` : '✗ left out'}
+  </Text>
+);
 
 /** What a person says of a sentence: right, wrong, or where it belongs. */
 const JudgeSentence = ({ judging, sentence }: { judging: Judging; sentence: string }) => {

@@ -115,7 +115,7 @@ export const ThemeTable = ({
 };
 
 const ThemeName = ({ theme, isChosen }: { theme: Theme; isChosen: boolean }) => (
-  <Flex align="baseline">
+  <Flex align="flex-start">
     <Mark kind={KIND_MARK[theme.kind]} word={theme.kind} />
     <Box>
       <Box asChild font="inherit" textAlign="left">
