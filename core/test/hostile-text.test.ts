@@ -3,7 +3,8 @@ import { codesFromText } from '../src/listing/codes.ts';
 import { addDays } from '../src/measures/day.ts';
 import { numberFromText } from '../src/money/money.ts';
 import { readReview } from '../src/reviews/read-review.ts';
-import { cleanText, copyKey, guardText, looksEnglish } from '../src/reviews/text.ts';
+import { looksEnglish } from '../src/reviews/language.ts';
+import { cleanText, copyKey, guardText } from '../src/reviews/text.ts';
 import { themesOf, type ReviewFacts, type ThingSaid } from '../src/reviews/themes.ts';
 import { wilson } from '../src/stats/intervals.ts';
 

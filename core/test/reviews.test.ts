@@ -9,7 +9,7 @@ import { reviewMatches, type FilteredReview, type ReviewFilter } from '../src/re
 import { rivalsStand } from '../src/reviews/rivals.ts';
 import { SAYINGS } from '../src/reviews/sayings.ts';
 import { logOddsZ, tellingWords } from '../src/reviews/telling-words.ts';
-import { copyKey, cleanText, looksEnglish } from '../src/reviews/text.ts';
+import { copyKey, cleanText } from '../src/reviews/text.ts';
 import { evidenceOf, themesOf, type ReviewFacts, type ThingSaid } from '../src/reviews/themes.ts';
 import { LABELLED } from './fixtures/labelled-sentences.ts';
 
@@ -20,12 +20,6 @@ describe('text', () => {
     'an entity does not turn a gripe into praise: %s',
     (text) => expect(readReview({ title: '', body: `${text}.`, stars: 3 }).map((m) => m.kind)).toEqual(['gripe']),
   );
-  test('other languages are told from English', () => {
-    expect(looksEnglish('The clamp slips after two days and does not hold at all.')).toBe(true);
-    expect(looksEnglish('Très joli, mais les bords sont abîmés et la vis ne tient pas du tout.')).toBe(false);
-    expect(looksEnglish('Muy bonito pero llegó roto y la caja estaba abierta.')).toBe(false);
-    expect(looksEnglish('Super!')).toBe(true);
-  });
   test('copies differ in signs and case at most', () =>
     expect(copyKey('Great, box - 5/5!')).toBe(copyKey('great box 5 5')));
 });

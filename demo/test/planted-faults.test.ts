@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { partFinder, partsLearnt } from '@kettle/core/reviews/parts';
 import { readReview } from '@kettle/core/reviews/read-review';
-import { looksEnglish } from '@kettle/core/reviews/text';
+import { looksEnglish } from '@kettle/core/reviews/language';
 import { byPart, themesOf, type Theme } from '@kettle/core/reviews/themes';
 import { groupsOf } from '@kettle/core/stats/groups';
 import { WORLD_DAY } from '../src/market.ts';
