@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { FLAGS, type FlagKey } from '../src/documents/flag-rules.ts';
 import { pageCraft } from '../src/listing-page/page-craft.ts';
 import { addressOfListing, codesFromText } from '../src/listing/codes.ts';
@@ -132,6 +133,15 @@ describe('stems', () => {
     ['adjustable', 'adjust'],
     ['controlling', 'control'],
   ])('%s → %s', (word, stem) => expect(stemOf(word)).toBe(stem));
+  test('Porter’s published vocabulary of 23,531 words, with his output beside it (in the package porter-stemmer)', () => {
+    const [words, stems] = ['input', 'output'].map((name) =>
+      readFileSync(new URL(`../../node_modules/porter-stemmer/test/${name}.txt`, import.meta.url), 'utf8')
+        .split(/\r?\n/)
+        .filter(Boolean),
+    );
+    expect(words!.length).toBe(23_531);
+    expect(words!.filter((word, i) => stemOf(word) !== stems![i])).toEqual([]);
+  });
   test('words of other letters come through', () =>
     expect(wordsOf('Böcker & „Papper“ — 52 st.')).toEqual(['böcker', 'papper', '52', 'st']));
 });
