@@ -87,7 +87,7 @@ describe('concepts are data', () => {
     expect(themeName('gripe', 'breaks', 'hinge')).toBe('Hinge breaks');
     expect(themeName('gripe', 'breaks', null)).toBe('It breaks');
     expect(themeName('wish', 'missing', 'cable')).toBe('Should come with cable');
-    expect(themeName('praise', 'other', null)).toBe('Other praise');
+    expect(themeName('praise', 'other', null)).toBe('Praise not sorted');
   });
 });
 

@@ -37,10 +37,20 @@ export const corrected = <Id>(
   corrections: readonly Correction[],
 ): Map<Id, ThingSaid<Id>[]> => {
   const partOf = samePart(corrections);
-  const said = reviews.flatMap((r) => r.says).map((one) => ({ ...one, part: one.part && partOf(one.part) }));
-  const book = new Book(reviews, foldParts(said));
-  for (const one of corrections) book.apply(one);
+  const said = reviews
+    .flatMap((r) => r.says)
+    .map((one) => {
+      const part = one.part && partOf(one.part);
+      return part === one.part ? one : { ...one, part };
+    });
+  const folded = foldParts(said);
   const found = new Map<Id, ThingSaid<Id>[]>(reviews.map((r) => [r.id, []]));
+  if (corrections.length === 0) {
+    for (const thing of folded) found.get(thing.review)!.push(thing);
+    return found;
+  }
+  const book = new Book(reviews, folded);
+  for (const one of corrections) book.apply(one);
   for (const thing of book.said()) {
     const own = found.get(thing.review)!;
     // Two themes that were made one are said once by a sentence.

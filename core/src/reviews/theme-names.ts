@@ -19,7 +19,8 @@ export const themeName = (kind: SaidKind, concept: string, part: string | null):
   if (concept === ANY && part) return `${capital(part)}: ${OF_PART[kind]}`;
   if (concept.startsWith(OWN_THEME)) return concept.slice(OWN_THEME.length) + (part ? `: ${part}` : '');
   const known = byId.get(concept);
-  if (!known) return kind === 'gripe' ? 'Other complaints' : kind === 'praise' ? 'Other praise' : 'Other wishes';
+  if (!known)
+    return kind === 'gripe' ? 'Complaints not sorted' : kind === 'praise' ? 'Praise not sorted' : 'Wishes not sorted';
   const words = known[kind === 'gripe' ? 'bad' : kind === 'praise' ? 'good' : 'wish'];
   if (!part && words.startsWith('{part}: ')) return capital(words.slice('{part}: '.length));
   return words.startsWith('{part}')

@@ -105,8 +105,16 @@ export const themesOf = <Id extends number | string>(
         },
       ];
     })
-    .sort((a, b) => KIND_ORDER[a.kind] - KIND_ORDER[b.kind] || b.reviews - a.reviews || (a.key < b.key ? -1 : 1));
+    .sort(
+      (a, b) =>
+        KIND_ORDER[a.kind] - KIND_ORDER[b.kind] ||
+        Number(isUnsorted(a)) - Number(isUnsorted(b)) ||
+        b.reviews - a.reviews ||
+        (a.key < b.key ? -1 : 1),
+    );
 };
+/** What no concept knows is put together for reading, and is no theme. */
+const isUnsorted = ({ concept }: { concept: string }): boolean => concept === 'other';
 
 /**
  * Things said of parts, whatever is said of them: what happens to the spindle in all its ways is one theme then.
@@ -128,26 +136,32 @@ interface Group<Id> {
 
 /** Things said by kind, concept and part, in the order of the reviews. */
 const gathered = <Id>(said: readonly ThingSaid<Id>[], reviews: readonly ReviewFacts<Id>[]): Map<string, Group<Id>> => {
+  const groups = new Map<string, Group<Id>>();
+  for (const { one, place } of inOrderOf(said, reviews)) {
+    const key = themeKey(one);
+    let group = groups.get(key);
+    if (!group) groups.set(key, (group = { first: one, things: [], having: [] }));
+    group.things.push(one);
+    if (group.having.at(-1) !== place) group.having.push(place);
+  }
+  return groups;
+};
+
+/** Things with the places of their reviews, rising; mostly they come so. */
+const inOrderOf = <Id>(
+  said: readonly ThingSaid<Id>[],
+  reviews: readonly ReviewFacts<Id>[],
+): { one: ThingSaid<Id>; place: number }[] => {
   const placeOf = new Map(reviews.map((r, place) => [r.id, place]));
-  const byReview: ThingSaid<Id>[][] = [];
+  const found: { one: ThingSaid<Id>; place: number }[] = [];
+  let isRising = true;
   for (const one of said) {
     const place = placeOf.get(one.review);
     if (place === undefined) continue;
-    const own = byReview[place];
-    if (own) own.push(one);
-    else byReview[place] = [one];
+    if (found.length > 0 && place < found.at(-1)!.place) isRising = false;
+    found.push({ one, place });
   }
-  const groups = new Map<string, Group<Id>>();
-  byReview.forEach((things, place) => {
-    for (const one of things) {
-      const key = themeKey(one);
-      let group = groups.get(key);
-      if (!group) groups.set(key, (group = { first: one, things: [], having: [] }));
-      group.things.push(one);
-      if (group.having.at(-1) !== place) group.having.push(place);
-    }
-  });
-  return groups;
+  return isRising ? found : found.sort((a, b) => a.place - b.place);
 };
 
 interface Sums {

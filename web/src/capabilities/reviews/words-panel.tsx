@@ -1,7 +1,9 @@
 import { Box, Button, Flex, HStack, Skeleton, Text } from '@chakra-ui/react';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { FacetValue, ReviewFilter, ReviewWords } from '@kettle/contract/candidates';
 import { useReviewWordsQuery } from '../../ground/api/candidates.ts';
+import { useMarket } from '../../ground/market/market.ts';
 import { count, decimal, percent } from '../../ground/ui/format.ts';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -139,47 +141,63 @@ const Marking = ({
   label: string;
   words: readonly ReviewWords[];
   onWords: (words: string) => void;
-}) => (
-  <Box mt="3">
-    <Text as="h3" fontWeight="600" fontSize="14px">
-      {label}
-    </Text>
-    {words.length === 0 ? (
-      <Text fontSize="13px" color="inkSoft">
-        None.
+}) => {
+  const market = useMarket();
+  return (
+    <Box mt="3">
+      <Text as="h3" fontWeight="600" fontSize="14px">
+        {label}
       </Text>
-    ) : (
-      <PlainTable
-        label={label}
-        rows={words.slice(0, SHOWN)}
-        rowKey={(w) => w.words}
-        columns={[
-          {
-            head: 'Words',
-            names: true,
-            cell: (w) => (
-              <Box asChild font="inherit" textAlign="left" cursor="pointer">
-                <button type="button" onClick={() => onWords(w.words.includes(' ') ? `"${w.words}"` : w.words)}>
-                  {w.words}
-                </button>
-              </Box>
-            ),
-          },
-          { head: 'Reviews', cell: (w) => count(w.reviews) },
-          { head: '1–2 ★', cell: (w) => count(w.low) },
-          { head: '4–5 ★', cell: (w) => count(w.high) },
-          {
-            head: 'Pull',
-            explanation: 'Log-odds of low against high stars over its deviation; beyond 2 hardly chance',
-            cell: (w) => (
-              <Box as="span" color={Math.abs(w.z) < SURE ? 'inkSoft' : w.z > 0 ? 'brick' : 'verdigris'}>
-                {w.z > 0 ? '−' : '+'}
-                {decimal(Math.abs(w.z))}
-              </Box>
-            ),
-          },
-        ]}
-      />
-    )}
-  </Box>
-);
+      {words.length === 0 ? (
+        <Text fontSize="13px" color="inkSoft">
+          None.
+        </Text>
+      ) : (
+        <PlainTable
+          label={label}
+          rows={words.slice(0, SHOWN)}
+          rowKey={(w) => w.words}
+          columns={[
+            {
+              head: 'Words',
+              names: true,
+              cell: (w) => (
+                <Box asChild font="inherit" textAlign="left" cursor="pointer">
+                  <button type="button" onClick={() => onWords(w.words.includes(' ') ? `"${w.words}"` : w.words)}>
+                    {w.words}
+                  </button>
+                </Box>
+              ),
+            },
+            { head: 'Reviews', cell: (w) => count(w.reviews) },
+            { head: '1–2 ★', cell: (w) => count(w.low) },
+            { head: '4–5 ★', cell: (w) => count(w.high) },
+            {
+              head: 'Pull',
+              explanation: 'Log-odds of low against high stars over its deviation; beyond 2 hardly chance',
+              cell: (w) => (
+                <Box as="span" color={Math.abs(w.z) < SURE ? 'inkSoft' : w.z > 0 ? 'brick' : 'verdigris'}>
+                  {w.z > 0 ? '−' : '+'}
+                  {decimal(Math.abs(w.z))}
+                </Box>
+              ),
+            },
+            {
+              head: 'Searched for',
+              unseen: true,
+              cell: (w) => (
+                <Link
+                  to={`/${market.id}/demand?${new URLSearchParams({ view: 'terms', has: w.words })}`}
+                  title={`Search terms with “${w.words}”`}
+                  aria-label={`Search terms with ${w.words}`}
+                >
+                  terms
+                </Link>
+              ),
+            },
+          ]}
+        />
+      )}
+    </Box>
+  );
+};
