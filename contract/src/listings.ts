@@ -44,9 +44,25 @@ export const ListingSheet = Type.Object({
       total: Money,
       net: Money,
       sizeClass: Nullable(Type.String()),
-      warnings: Type.Array(Type.String()),
     }),
-    Type.Object({ known: Type.Literal(false), reason: Type.String() }),
+    Type.Object(
+      {
+        known: Type.Literal(false),
+        reason: Type.String(),
+        lines: Type.Array(FeeLine),
+        open: Type.Array(
+          Type.Object({
+            key: Type.String(),
+            label: Type.String(),
+            low: Money,
+            high: Nullable(Money),
+            note: Type.String(),
+          }),
+        ),
+        net: Nullable(Type.Object({ low: Nullable(Money), high: Money })),
+      },
+      { description: 'The lines that are known, and what the others, and so the net, lie within; null for no bound.' },
+    ),
   ]),
   /** The schedule in force, so that the interface computes with the same one. */
   schedule: Nullable(

@@ -75,7 +75,7 @@ const quaysideSizes = (more: number): SizeClass[] => [
 
 const quayside = (validFrom: string, more: number, rate: number): FeeSchedule => ({
   format: 'cold-kettle/fee-schedule',
-  version: 1,
+  version: 2,
   name: `Quayside fees from ${validFrom}`,
   currency: 'USD',
   validFrom,
@@ -103,7 +103,7 @@ const quayside = (validFrom: string, more: number, rate: number): FeeSchedule =>
     },
   ],
   fixedFees: [{ category: 'Letters & Ink › Paper', amount: 90 }],
-  storage: { perCubicMetreMonth: 2800, surcharges: [{ months: [10, 11, 12], perCubicMetreMonth: 8500 }] },
+  storage: { perCubicMetreMonth: 2800, seasons: [{ months: [10, 11, 12], perCubicMetreMonth: 8500 }] },
 });
 
 const torgSizes = (more: number): SizeClass[] => [
@@ -148,7 +148,7 @@ const torgSizes = (more: number): SizeClass[] => [
 
 const torg = (validFrom: string, more: number, rate: number): FeeSchedule => ({
   format: 'cold-kettle/fee-schedule',
-  version: 1,
+  version: 2,
   name: `Lindholm Torg fees from ${validFrom}`,
   currency: 'EUR',
   validFrom,
@@ -160,7 +160,7 @@ const torg = (validFrom: string, more: number, rate: number): FeeSchedule => ({
     { category: 'Cycling & Touring', bands: [{ upTo: null, rate: 0.11 }], minimum: 35 },
   ],
   fixedFees: [],
-  storage: { perCubicMetreMonth: 2600, surcharges: [{ months: [10, 11, 12], perCubicMetreMonth: 3600 }] },
+  storage: { perCubicMetreMonth: 2600, seasons: [{ months: [10, 11, 12], perCubicMetreMonth: 3600 }] },
 });
 
 export const DEMO_MARKETPLACES: readonly DemoMarketplace[] = [

@@ -147,7 +147,13 @@ test('a figure that the file states is kept as said, with its date; a curve from
   expect(listing.revenue! / 3990).toBeCloseTo(units.best.known ? units.best.value : 0, 1);
   expect(listing.revenue).toBeLessThan(150 * 3990);
   expect(listing.weight).toBe(Math.round(40 * 28.349523125));
-  expect(fees).toMatchObject({ known: true });
+  // The file tells no sides: what is known, and within what the rest lies.
+  expect(fees).toMatchObject({
+    known: false,
+    reason: expect.stringContaining('sides are not known'),
+    lines: [{ key: 'commission' }],
+    open: [{ key: 'fulfilment' }, { key: 'storage' }],
+  });
 });
 
 test('the same file again changes nothing; an empty cell keeps what was known; an older file does not overrule', async () => {

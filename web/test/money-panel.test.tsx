@@ -3,6 +3,7 @@ import '@testing-library/jest-dom/jest-globals';
 import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { emptyCosting } from '@kettle/core/costing/costing';
+import { stepInWords } from '../src/capabilities/costing/nearest-steps.tsx';
 import { MoneyPanel } from '../src/capabilities/costing/money-panel.tsx';
 import { answering, show } from './render.tsx';
 import { sheet } from './sheet-fixture.ts';
@@ -82,11 +83,31 @@ describe('what is left of the price', () => {
       expect(asked.at(-1)).toMatchObject({ method: 'PUT', path: '/api/candidates/7/costing', body: { version: 2 } }),
     );
   });
+  test('what a little less would save of each piece', () => {
+    expect(stepInWords({ measure: 'weight', by: -8, fee: -42 }, 'metric', '0.42')).toBe('8 g lighter saves 0.42');
+    expect(stepInWords({ measure: 'longest', by: 25.4, fee: 30 }, 'imperial', '0.30')).toBe(
+      '1.00 in on the longest side costs 0.30 more',
+    );
+    show(<MoneyPanel costing={sheet().costing} sheet={sheet()} />);
+    expect(screen.getByText(/lighter saves|off the .* side saves/)).toBeVisible();
+  });
+  test('without sides: the lines that are known, and what the fulfilment, the net and the profit lie within', () => {
+    const given = sheet();
+    show(<MoneyPanel costing={given.costing} sheet={{ ...given, sides: null }} />);
+    expect(screen.getByText(/Commission/)).toBeVisible();
+    expect(screen.getByText(/Fulfilment ▲/)).toBeVisible();
+    expect(screen.getByTestId('net')).toHaveTextContent(/to|at most/);
+    expect(screen.getByText(/sides are not known/)).toBeVisible();
+    expect(screen.queryByTestId('profit')).toBeNull();
+  });
   test('without a schedule it says what to do', () => {
     show(
       <MoneyPanel
         costing={sheet().costing}
-        sheet={sheet({ schedule: null, fees: { known: false, reason: 'Quayside has no fee schedule in force.' } })}
+        sheet={sheet({
+          schedule: null,
+          fees: { known: false, reason: 'Quayside has no fee schedule in force.', lines: [], open: [], net: null },
+        })}
       />,
     );
     expect(screen.getByText('Quayside has no fee schedule in force.')).toBeInTheDocument();

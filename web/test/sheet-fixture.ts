@@ -49,7 +49,6 @@ export const sheet = (change: Partial<ListingSheet> = {}): ListingSheet => ({
     total: 616,
     net: 3493,
     sizeClass: 'Parcel',
-    warnings: [],
   },
   schedule: { id: 1, name: 'Fees of 2026', source: 'your own', validFrom: '2026-01-01', document: schedule },
   costing: {

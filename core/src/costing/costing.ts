@@ -1,6 +1,6 @@
 import type { CostAmount, CostingDocument, CostLine } from '../documents/costing.ts';
 import type { FeeSchedule } from '../documents/fee-schedule.ts';
-import { marketplaceFees, percent, type Fees } from '../fees/fees.ts';
+import { marketplaceFees, percent, type Fees, type PartOfFees } from '../fees/fees.ts';
 import type { FeeSubject } from '../fees/schedule.ts';
 import { roundHalfAway, shareOf, type Minor } from '../money/money.ts';
 
@@ -83,8 +83,18 @@ export interface Costing {
   /** Money a launch takes before it earns; null while the first order or a line of the launch is not known. */
   outlay: Minor | null;
 }
-export type CostingOrReason =
-  { known: true; costing: Costing } | { known: false; reason: string; net: Minor | null; lines: CostedLine[] };
+export type CostingOrReason = { known: true; costing: Costing } | PartOfCosting;
+/** What is known of a costing that is not known as a whole. */
+export interface PartOfCosting {
+  known: false;
+  reason: string;
+  net: Minor | null;
+  lines: CostedLine[];
+  /** The fees that are known and within what the others lie, where those are what is missing. */
+  fees: PartOfFees | null;
+  /** What the profit lies within, where only fees are missing. */
+  profit: { low: Minor | null; high: Minor } | null;
+}
 
 const ASKED: Readonly<Record<string, string>> = {
   [UNIT_COST]: 'Type in what one piece costs at the factory.',
@@ -108,15 +118,27 @@ export const costing = (
     day,
   });
   const lines = costedLines(document, subject.price);
-  if (!result.known) return { known: false, reason: result.reason, net: null, lines };
+  const missing = document.lines.some((l) => l.key === UNIT_COST)
+    ? lines.find((l) => l.part !== 'launch' && l.amount === null)
+    : { key: UNIT_COST, label: '' };
+  const [landed, sale] = [sumOf(lines, 'landed') ?? 0, sumOf(lines, 'sale') ?? 0];
+  if (!result.known) {
+    const { net } = result;
+    const left = (from: Minor): Minor => profitFrom(from, landed, sale);
+    return {
+      known: false,
+      reason: result.reason,
+      net: null,
+      lines,
+      fees: result,
+      profit: net && !missing ? { low: net.low === null ? null : left(net.low), high: left(net.high) } : null,
+    };
+  }
   const { fees } = result;
-  if (!document.lines.some((l) => l.key === UNIT_COST))
-    return { known: false, reason: ASKED[UNIT_COST]!, net: fees.net, lines };
-  const missing = lines.find((l) => l.part !== 'launch' && l.amount === null);
-  if (missing)
-    return { known: false, reason: ASKED[missing.key] ?? `Type in "${missing.label}".`, net: fees.net, lines };
-  const landed = sumOf(lines, 'landed')!;
-  const sale = sumOf(lines, 'sale')!;
+  if (missing) {
+    const reason = ASKED[missing.key] ?? `Type in "${missing.label}".`;
+    return { known: false, reason, net: fees.net, lines, fees: null, profit: null };
+  }
   const launch = sumOf(lines, 'launch');
   const profit = profitFrom(fees.net, landed, sale);
   return {

@@ -11,7 +11,9 @@ export const SizeClass = Type.Object(
   {
     key: Type.String({ minLength: 1, maxLength: 60 }),
     name: Type.String({ minLength: 1, maxLength: 80 }),
-    maxWeight: Nullable(measure),
+    maxWeight: Type.Union([measure, Type.Null()], {
+      description: 'Bounds the billed weight: where the class bills by the larger, the dimensional weight, too.',
+    }),
     maxSides: Nullable(Type.Tuple([measure, measure, measure], { description: 'Longest, middle and shortest side.' })),
     maxGirth: Nullable(
       Type.Number({ exclusiveMinimum: 0, maximum: MOST_COUNT, description: 'Longest + 2 × (middle + shortest).' }),
@@ -55,7 +57,7 @@ export type CommissionRule = Static<typeof CommissionRule>;
 export const FeeSchedule = Type.Object(
   {
     format: Type.Literal('cold-kettle/fee-schedule'),
-    version: Type.Literal(1),
+    version: Type.Literal(2),
     name: Type.String({ minLength: 1, maxLength: 120 }),
     currency: Type.String({ pattern: '^[A-Z]{3}$' }),
     validFrom: Day,
@@ -76,8 +78,11 @@ export const FeeSchedule = Type.Object(
     storage: Type.Object(
       {
         perCubicMetreMonth: sum,
-        surcharges: Type.Array(
-          Type.Object({ months: Type.Array(month, { maxItems: 12 }), perCubicMetreMonth: sum }, exactly),
+        seasons: Type.Array(
+          Type.Object(
+            { months: Type.Array(month, { maxItems: 12 }), perCubicMetreMonth: sum },
+            { ...exactly, description: 'In these months this price stands instead of the other.' },
+          ),
           { maxItems: 12 },
         ),
       },
@@ -87,3 +92,16 @@ export const FeeSchedule = Type.Object(
   { ...exactly, title: 'Fee schedule' },
 );
 export type FeeSchedule = Static<typeof FeeSchedule>;
+
+/**
+ * A fee schedule of a former version in the form of today: in version 1 the prices of a season were called surcharges, though
+ * they stood instead of the others. Anything else comes back as it is, to be checked.
+ * @example feeScheduleOfToday({ format: 'cold-kettle/fee-schedule', version: 1, storage: { perCubicMetreMonth: 5, surcharges: [] } }) // => {"format":"cold-kettle/fee-schedule","version":2,"storage":{"perCubicMetreMonth":5,"seasons":[]}}
+ */
+export const feeScheduleOfToday = (document: unknown): unknown => {
+  const former = document as { format?: unknown; version?: unknown; storage?: { surcharges?: unknown } } | null;
+  if (former?.format !== 'cold-kettle/fee-schedule' || former.version !== 1 || !former.storage?.surcharges)
+    return document;
+  const { surcharges: seasons, ...storage } = former.storage;
+  return { ...former, version: 2, storage: { ...storage, seasons } };
+};

@@ -1,8 +1,9 @@
 import { type FeeSchedule, type SizeClass } from '../documents/fee-schedule.ts';
-import type { Day } from '../measures/day.ts';
+import { addMonths, type Day } from '../measures/day.ts';
 import { roundHalfAway, shareOf, type Minor } from '../money/money.ts';
 import { ruleFor, type FeeSubject } from './schedule.ts';
 import { billedWeight, sizeClassOf, startedSteps } from './size.ts';
+import { possibleFees, type FeeSpan } from './possible.ts';
 
 export interface FeeLine {
   key: 'vat' | 'commission' | 'fulfilment' | 'fixed' | 'storage';
@@ -18,20 +19,37 @@ export interface Fees {
   net: Minor;
   sizeClass: SizeClass | null;
   shippingWeight: number | null;
-  warnings: string[];
+}
+/** A line whose amount is not known: within what it lies. */
+export interface OpenFeeLine extends FeeSpan {
+  key: 'fulfilment' | 'storage';
+  label: string;
+  note: string;
 }
 export interface FeeOptions {
   fulfilment: 'marketplace' | 'seller';
   /** Months a piece lies in the marketplace's warehouse. */
   monthsStored: number;
-  /** The day whose season decides the storage price. */
+  /** The day on which it comes there: each month is reckoned at its own price. */
   day: Day;
 }
-export type FeesOrReason = { known: true; fees: Fees } | { known: false; reason: string };
+/** What is known of fees that are not known as a whole: its lines, what the others lie within, and so the net. */
+export interface PartOfFees {
+  known: false;
+  reason: string;
+  lines: FeeLine[];
+  open: OpenFeeLine[];
+  /** Null where no fee is known at all, or where no class of the schedule takes the piece. */
+  net: { low: Minor | null; high: Minor } | null;
+}
+export type FeesOrReason = { known: true; fees: Fees } | PartOfFees;
 
-/** The share of a price that percentages are taken on. @example percentageBase({ rate: 0.25, included: true, percentagesOn: 'price-without-vat' }, 12500) // => 10000 */
-export const percentageBase = (vat: FeeSchedule['vat'], price: Minor): Minor =>
-  vat.included && vat.percentagesOn === 'price-without-vat' ? roundHalfAway(price / (1 + vat.rate)) : price;
+/**
+ * The share of a price that percentages are taken on, not rounded: what is taken of it is, once.
+ * @example percentageBase({ rate: 0.25, included: true, percentagesOn: 'price-without-vat' }, 12500) // => 10000
+ */
+export const percentageBase = (vat: FeeSchedule['vat'], price: Minor): number =>
+  vat.included && vat.percentagesOn === 'price-without-vat' ? price / (1 + vat.rate) : price;
 
 /**
  * Commission in minor units: the rate of the band that the price falls in, on the schedule's base, at least the
@@ -58,59 +76,137 @@ export const fulfilmentFee = (size: SizeClass, weight: number): Minor | null => 
 };
 
 /**
- * All that the marketplace keeps of a price, line by line, and the net that is left.
- * Unknown when the price is not above 0, or when the marketplace fulfils and weight or class are not known.
+ * All that the marketplace keeps of a price, line by line, and the net that is left. Where the marketplace fulfils and weight
+ * or sides are not known, or the price is not above 0: the lines that are known, and within what the others lie.
  */
 export const marketplaceFees = (schedule: FeeSchedule, subject: FeeSubject, options: FeeOptions): FeesOrReason => {
-  if (!(subject.price > 0)) return { known: false, reason: 'No price above 0 is known.' };
+  if (!(subject.price > 0))
+    return { known: false, reason: 'No price above 0 is known.', lines: [], open: [], net: null };
+  const lines = linesOfPrice(schedule, subject);
+  if (options.fulfilment === 'seller')
+    return feesOf(subject.price, lines, sizeClassOf(schedule, subject.weight, subject.sides), null);
+  const { weight, sides } = subject;
+  const cannot = (reason: string): PartOfFees => ({ known: false, reason, lines, open: [], net: null });
+  if (weight === null || sides === null) return partOfFees(schedule, subject, options, lines);
+  const size = sizeClassOf(schedule, weight, sides);
+  if (!size) return cannot('No size class of the schedule takes this weight and size.');
+  const shippingWeight = billedWeight(schedule, size, weight, sides);
+  const fee = fulfilmentFee(size, shippingWeight);
+  if (fee === null) return cannot(`The class "${size.name}" has no fee for this weight.`);
+  const fulfilment: FeeLine = {
+    key: 'fulfilment',
+    label: 'Fulfilment',
+    amount: fee,
+    note: `${size.name}, billed ${Math.round(shippingWeight)} g`,
+  };
+  return feesOf(subject.price, [...lines, fulfilment, storageLine(schedule, sides, options)], size, shippingWeight);
+};
+
+const feesOf = (
+  price: Minor,
+  lines: FeeLine[],
+  sizeClass: SizeClass | null,
+  shippingWeight: number | null,
+): FeesOrReason => {
+  const total = lines.reduce((sum, line) => sum + line.amount, 0);
+  return { known: true, fees: { lines, total, net: price - total, sizeClass, shippingWeight } };
+};
+
+/** What depends on price and category alone. */
+const linesOfPrice = (schedule: FeeSchedule, { price, category }: FeeSubject): FeeLine[] => {
   const lines: FeeLine[] = [];
-  const warnings: string[] = [];
   if (schedule.vat.included) {
-    const amount = subject.price - roundHalfAway(subject.price / (1 + schedule.vat.rate));
+    const amount = roundHalfAway((price * schedule.vat.rate) / (1 + schedule.vat.rate));
     lines.push({ key: 'vat', label: 'VAT in the price', amount, note: `${percent(schedule.vat.rate)} contained` });
   }
-  const taken = commission(schedule, subject.category, subject.price);
+  const taken = commission(schedule, category, price);
   lines.push({
     key: 'commission',
     label: 'Commission',
     amount: taken.amount,
     note: `${percent(taken.rate)} of the ${schedule.vat.percentagesOn === 'price' ? 'price' : 'price without VAT'}`,
   });
-  const fixed = ruleFor(schedule.fixedFees, subject.category);
+  const fixed = ruleFor(schedule.fixedFees, category);
   if (fixed && fixed.amount > 0)
     lines.push({ key: 'fixed', label: 'Fixed fee', amount: fixed.amount, note: `for ${fixed.category}` });
+  return lines;
+};
 
-  const size = sizeClassOf(schedule, subject.weight, subject.sides);
-  let shippingWeight: number | null = null;
-  if (options.fulfilment === 'marketplace') {
-    if (subject.weight === null)
-      return { known: false, reason: 'The weight is not known, so the fulfilment fee is not.' };
-    if (!size) return { known: false, reason: 'No size class of the schedule takes this weight and size.' };
-    shippingWeight = billedWeight(schedule, size, subject.weight, subject.sides);
-    const fee = fulfilmentFee(size, shippingWeight);
-    if (fee === null) return { known: false, reason: `The class "${size.name}" has no fee for this weight.` };
-    lines.push({
+/** Fees of a piece whose weight or sides are not known: fulfilment by all classes that it may be of. */
+const partOfFees = (
+  schedule: FeeSchedule,
+  { price, weight, sides }: FeeSubject,
+  options: FeeOptions,
+  lines: FeeLine[],
+): PartOfFees => {
+  const missing = weight === null ? (sides === null ? 'weight and sides are' : 'weight is') : 'sides are';
+  const possible = possibleFees(schedule, weight, sides);
+  if (!possible)
+    return {
+      known: false,
+      reason: 'No size class of the schedule takes this weight and size.',
+      lines,
+      open: [],
+      net: null,
+    };
+  const [first, last] = [possible.classes[0]!.name, possible.classes.at(-1)!.name];
+  const open: OpenFeeLine[] = [
+    {
       key: 'fulfilment',
       label: 'Fulfilment',
-      amount: fee,
-      note: `${size.name}, billed ${Math.round(shippingWeight)} g`,
+      low: possible.fee.low,
+      high: possible.fee.high,
+      note: first === last ? first : `${first} to ${last}`,
+    },
+  ];
+  if (sides) lines.push(storageLine(schedule, sides, options));
+  else {
+    const volume = possible.mostVolume;
+    open.push({
+      key: 'storage',
+      label: 'Storage',
+      low: 0,
+      high: volume === null ? null : roundHalfAway((volume / 1e9) * storagePrice(schedule, options)),
+      note: `${options.monthsStored} months`,
     });
-    if (!subject.sides) warnings.push('The sides are not known: the size class was found by weight alone.');
-    else lines.push(storageLine(schedule, subject.sides, options));
   }
-  const total = lines.reduce((sum, line) => sum + line.amount, 0);
-  return { known: true, fees: { lines, total, net: subject.price - total, sizeClass: size, shippingWeight, warnings } };
+  const known = price - lines.reduce((sum, line) => sum + line.amount, 0);
+  const highs = open.map((o) => o.high);
+  return {
+    known: false,
+    reason: `The ${missing} not known, so the fulfilment fee is not.`,
+    lines,
+    open,
+    net: {
+      high: known - open.reduce((sum, o) => sum + o.low, 0),
+      low: highs.some((h) => h === null) ? null : known - highs.reduce<number>((sum, h) => sum + h!, 0),
+    },
+  };
+};
+
+/**
+ * What a cubic metre costs from the day it comes for some months, each at the price of its season.
+ * @example storagePrice({ storage: { perCubicMetreMonth: 100, seasons: [{ months: [12], perCubicMetreMonth: 300 }] } }, { monthsStored: 2, day: '2026-11-15' }) // => 400
+ */
+export const storagePrice = (
+  { storage }: Pick<FeeSchedule, 'storage'>,
+  { monthsStored, day }: Pick<FeeOptions, 'monthsStored' | 'day'>,
+): number => {
+  let sum = 0;
+  for (let past = 0; past < monthsStored; past++) {
+    const month = Number(addMonths(day, past).slice(5, 7));
+    const season = storage.seasons.find((s) => s.months.includes(month));
+    sum += Math.min(1, monthsStored - past) * (season?.perCubicMetreMonth ?? storage.perCubicMetreMonth);
+  }
+  return sum;
 };
 
 const storageLine = (schedule: FeeSchedule, sides: readonly [number, number, number], options: FeeOptions): FeeLine => {
-  const month = Number(options.day.slice(5, 7));
-  const season = schedule.storage.surcharges.find((s) => s.months.includes(month));
-  const rate = season?.perCubicMetreMonth ?? schedule.storage.perCubicMetreMonth;
   const cubicMetres = (sides[0] * sides[1] * sides[2]) / 1e9;
   return {
     key: 'storage',
     label: 'Storage',
-    amount: roundHalfAway(cubicMetres * rate * options.monthsStored),
+    amount: roundHalfAway(cubicMetres * storagePrice(schedule, options)),
     note: `${options.monthsStored} months of ${(cubicMetres * 1000).toFixed(1)} litres`,
   };
 };

@@ -22,6 +22,9 @@ export const INPUTS = {
   launchAdvertising: 0,
   reserve: 5_000,
 };
+/** As fee schedules were before their prices of a season were called so. */
+const { seasons: surcharges, ...storage } = schedule.storage;
+const formerSchedule = { ...schedule, version: 1, storage: { ...storage, surcharges } };
 /** A scoresheet as it was kept while bounds of revenue stood in major units. */
 const earlierSheet = (name: string) => ({
   ...STARTER_SCORESHEET,
@@ -86,6 +89,11 @@ export const FILL: readonly Fill[] = [
   },
   {
     from: 0,
+    until: 15,
+    sql: `insert into fee_schedules (marketplace_id, name, valid_from, document, source) values ('cove', 'Fees of 2026', '2026-01-01', ${text({ ...formerSchedule, validFrom: '2026-01-01' })}, 'typed')`,
+  },
+  {
+    from: 16,
     sql: `insert into fee_schedules (marketplace_id, name, valid_from, document, source) values ('cove', 'Fees of 2026', '2026-01-01', ${text({ ...schedule, validFrom: '2026-01-01' })}, 'typed')`,
   },
   {

@@ -6,6 +6,7 @@ import { gunzip, gzip } from 'node:zlib';
 import { Ajv, type ValidateFunction } from 'ajv';
 import type { RowDataPacket } from 'mysql2';
 import { DOCUMENTS } from '@kettle/core/documents/all';
+import { feeScheduleOfToday } from '@kettle/core/documents/fee-schedule';
 import { isDay } from '@kettle/core/measures/day';
 import type { Session } from '../../ground/db/connection.ts';
 import { knownMigrations } from '../../ground/db/migrate.ts';
@@ -35,6 +36,8 @@ const DOCUMENT_COLUMNS: Readonly<Record<string, ValidateFunction>> = {
   'costings.document': ajv.compile(DOCUMENTS.costing!),
   'fee_schedules.document': ajv.compile(DOCUMENTS['fee-schedule']!),
   'scoresheet_versions.document': ajv.compile(DOCUMENTS.scoresheet!),
+  'briefs.document': ajv.compile(DOCUMENTS.brief!),
+  'review_corrections.document': ajv.compile(DOCUMENTS.corrections!),
   'marketplaces.flag_rules': ajv.compile(DOCUMENTS['flag-rules']!),
   'marketplaces.shelf_rules': ajv.compile(DOCUMENTS['shelf-rules']!),
 };
@@ -313,11 +316,12 @@ class Target {
     switch (column.as) {
       case 'json': {
         const isSound = DOCUMENT_COLUMNS[place];
-        if (isSound && !isSound(value))
+        const document = place === 'fee_schedules.document' ? feeScheduleOfToday(value) : value;
+        if (isSound && !isSound(document))
           throw new ForPeople(
             `A document in the copy (${place}) is not what it should be: ${ajv.errorsText(isSound.errors).slice(0, 160)}.`,
           );
-        return JSON.stringify(value);
+        return JSON.stringify(document);
       }
       case 'bytes': {
         const bytes = Buffer.from(String(value), 'base64');

@@ -79,7 +79,13 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
   const sides = sidesOf(briefRow);
   const fees =
     schedule === null
-      ? { known: false as const, reason: `${market.name} has no fee schedule in force. Copy or add one in Sources.` }
+      ? {
+          known: false as const,
+          reason: `${market.name} has no fee schedule in force. Copy or add one in Sources.`,
+          lines: [],
+          open: [],
+          net: null,
+        }
       : marketplaceFees(
           schedule.document,
           { price: row.price ?? 0, category: listing.category, weight: row.weight, sides },

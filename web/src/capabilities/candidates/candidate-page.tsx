@@ -153,6 +153,12 @@ const Name = ({ candidate }: { candidate: Candidate }) => {
   );
 };
 
+/** The cheapest price of the rivals: what a price war may come down to. */
+const cheapestOf = ({ lineUp }: Candidate): number | null => {
+  const prices = lineUp.flatMap((l) => (l.anchor || l.price === null ? [] : [l.price]));
+  return prices.length > 0 ? Math.min(...prices) : null;
+};
+
 const CostingTab = ({ candidate }: { candidate: Candidate }) => {
   const market = useMarket();
   const anchor = candidate.lineUp.find((l) => l.anchor);
@@ -176,7 +182,7 @@ const CostingTab = ({ candidate }: { candidate: Candidate }) => {
       <Heading as="h2" fontSize="15px" mb="2">
         The money for {currentData.listing.title}
       </Heading>
-      <MoneyPanel key={candidate.id} sheet={currentData} costing={kept} full />
+      <MoneyPanel key={candidate.id} sheet={currentData} costing={kept} full cheapest={cheapestOf(candidate)} />
     </Box>
   );
 };

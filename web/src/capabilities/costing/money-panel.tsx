@@ -2,7 +2,9 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { Undo2 } from 'lucide-react';
 import type { KeptCosting } from '@kettle/contract/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
+import type { Marketplace } from '@kettle/contract/sources';
 import { costing, UNIT_COST, withAmount } from '@kettle/core/costing/costing';
+import type { MonthlyUnits } from '@kettle/core/costing/what-if';
 import { priceForProfit } from '@kettle/core/costing/price-for-profit';
 import type { CostAmount, CostingDocument, CostLine } from '@kettle/core/documents/costing';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
@@ -14,7 +16,9 @@ import { useMarket } from '../../ground/market/market.ts';
 import { money, percent } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { CostLineFields } from './cost-line-fields.tsx';
+import { NearestSteps } from './nearest-steps.tsx';
 import { Quotes } from './quotes.tsx';
+import { WhatIfPanel } from './what-if-panel.tsx';
 import { costingDifferences } from './costing-differences.ts';
 
 /** Lines that are asked for first; the others are there on the candidate's own page. */
@@ -26,10 +30,13 @@ export const MoneyPanel = ({
   sheet,
   costing: saved,
   full = false,
+  cheapest = null,
 }: {
   sheet: ListingSheet;
   costing: KeptCosting;
   full?: boolean;
+  /** The cheapest price among the rivals. */
+  cheapest?: number | null;
 }) => {
   const market = useMarket();
   const { listing } = sheet;
@@ -61,7 +68,9 @@ export const MoneyPanel = ({
   const subject = { category: listing.category, weight: listing.weight, sides: sheet.sides };
   const result = costing(schedule, { ...subject, price: price ?? 0 }, document, sheet.today);
   const breakEven = priceForProfit(schedule, subject, document, sheet.today);
-  const fees = result.known ? result.costing.fees : sheet.fees.known && price === listing.price ? sheet.fees : null;
+  const partial = result.known ? null : result.fees;
+  const atListPrice = sheet.fees.known && price === listing.price && !partial ? sheet.fees : null;
+  const fees = result.known ? result.costing.fees : atListPrice;
   const major = (minor: number | null): number | null =>
     minor === null ? null : majorFromMinor(minor, market.currency);
   const fieldsOf = (part: CostLine['part']) =>
@@ -98,7 +107,24 @@ export const MoneyPanel = ({
         {fees?.lines.map((line) => (
           <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} />
         ))}
-        <Line label="Net" strong amount={net} testId="net" />
+        {fees && document.fulfilment === 'marketplace' && (
+          <NearestSteps schedule={schedule} weight={listing.weight} sides={sheet.sides} />
+        )}
+        {partial?.lines.map((line) => (
+          <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} />
+        ))}
+        {partial?.open.map((line) => (
+          <Words
+            key={line.key}
+            label={`${line.label} ▲ ${line.note}`}
+            value={spanInWords({ low: line.high === null ? null : -line.high, high: -line.low }, market)}
+          />
+        ))}
+        {partial?.net ? (
+          <Words label="Net" value={spanInWords(partial.net, market)} testId="net" />
+        ) : (
+          <Line label="Net" strong amount={net} testId="net" />
+        )}
         {fieldsOf('landed')}
         {fieldsOf('sale')}
         {full && (
@@ -151,6 +177,9 @@ export const MoneyPanel = ({
         ) : (
           <Text mt="2" color="inkSoft" role="status">
             {result.reason}
+            {!result.known &&
+              result.profit &&
+              ` Profit a unit lies within ${spanInWords(result.profit, market)}: type weight and sides into the catalogue.`}
           </Text>
         )}
         <Text mt="2" color="inkSoft" fontSize="12px">
@@ -175,9 +204,32 @@ export const MoneyPanel = ({
         )}
       </Box>
       {full && <Quotes code={listing.code} onUse={quoted} />}
+      {full && price !== null && (
+        <Box flex="1 1 100%">
+          <WhatIfPanel
+            schedule={schedule}
+            subject={{ ...subject, price }}
+            document={document}
+            day={sheet.today}
+            units={unitsOf(sheet)}
+            cheapest={cheapest}
+          />
+        </Box>
+      )}
     </Flex>
   );
 };
+
+const unitsOf = ({ units: { best } }: ListingSheet): MonthlyUnits | null =>
+  best.known ? { low: best.low, likely: best.value, high: best.high } : null;
+
+/** Within what a sum lies. */
+const spanInWords = ({ low, high }: { low: number | null; high: number }, market: Marketplace): string =>
+  low === null
+    ? `at most ${money(high, market)}`
+    : low === high
+      ? money(low, market)
+      : `${money(low, market)} to ${money(high, market)}`;
 
 const Line = ({
   label,

@@ -2,7 +2,7 @@ import { Box, Button, FileUpload, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { ImportKind } from '@kettle/contract/sources';
-import type { FeeSchedule } from '@kettle/core/documents/fee-schedule';
+import { feeScheduleOfToday, type FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import {
   useCopyFeesMutation,
   useRemoveMarketplaceMutation,
@@ -115,7 +115,7 @@ const ScheduleFile = () => {
     if (!file) return;
     setFault(null);
     try {
-      const body = JSON.parse(await file.text()) as FeeSchedule;
+      const body = feeScheduleOfToday(JSON.parse(await file.text())) as FeeSchedule;
       await take({ params: { marketplace: market.id }, body });
     } catch {
       setFault(`“${file.name}” is no JSON. A fee schedule is a file of the format cold-kettle/fee-schedule.`);

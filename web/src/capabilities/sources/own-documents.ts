@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import type { CurveFile } from '@kettle/contract/curves';
-import type { FeeSchedule } from '@kettle/core/documents/fee-schedule';
+import { feeScheduleOfToday, type FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import type { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { useAddScoresheetMutation } from '../../ground/api/candidates.ts';
 import { useTakeCurveMutation } from '../../ground/api/curves.ts';
@@ -35,7 +35,7 @@ export const useOwnDocuments = (): ((file: File, marketplace: string) => Promise
       const told = (error: unknown, sentence: string): DocumentOutcome => (error ? { error } : { sentence });
       switch (found.format.slice(OURS.length)) {
         case 'fee-schedule': {
-          const { error } = await takeSchedule({ params, body: found as unknown as FeeSchedule });
+          const { error } = await takeSchedule({ params, body: feeScheduleOfToday(found) as FeeSchedule });
           return told(error, `“${file.name}” was taken in as a fee schedule.`);
         }
         case 'rank-curve': {
