@@ -1,8 +1,8 @@
 import { expect, test, describe } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
-import { screen, waitFor } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { emptyCosting } from '@kettle/core/costing/costing';
+import { emptyCosting, withAmount } from '@kettle/core/costing/costing';
 import { stepInWords } from '../src/capabilities/costing/nearest-steps.tsx';
 import { MoneyPanel } from '../src/capabilities/costing/money-panel.tsx';
 import { answering, show } from './render.tsx';
@@ -99,6 +99,16 @@ describe('what is left of the price', () => {
     expect(screen.getByTestId('net')).toHaveTextContent(/to|at most/);
     expect(screen.getByText(/sides are not known/)).toBeVisible();
     expect(screen.queryByTestId('profit')).toBeNull();
+  });
+  test('what if: one thing otherwise, each with what it takes of a month; a loss is told', async () => {
+    answering((_, path, body) => (path.includes('/quotes') ? [] : body));
+    const given = sheet();
+    const sum = (of: number) => ({ kind: 'sum' as const, sum: of });
+    const document = withAmount(withAmount(given.costing.document, 'unit-cost', sum(900)), 'freight', sum(200));
+    show(<MoneyPanel costing={{ ...given.costing, document }} sheet={given} full cheapest={100} />);
+    const table = await screen.findByRole('table', { name: 'What if' });
+    expect(within(table).getByRole('row', { name: /As typed/ })).toBeVisible();
+    expect(within(table).getByRole('row', { name: /cheapest rival’s/ })).toHaveTextContent('a loss');
   });
   test('without a schedule it says what to do', () => {
     show(

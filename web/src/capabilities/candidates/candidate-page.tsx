@@ -178,7 +178,7 @@ const CostingTab = ({ candidate }: { candidate: Candidate }) => {
     );
   if (!currentData || !kept) return <Skeleton m="5" h="300px" />;
   return (
-    <Box px="5" py="4" maxW="980px">
+    <Box px="5" py="4" maxW="1180px">
       <Heading as="h2" fontSize="15px" mb="2">
         The money for {currentData.listing.title}
       </Heading>

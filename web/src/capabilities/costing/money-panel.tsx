@@ -152,7 +152,7 @@ export const MoneyPanel = ({
         </Button>
       </Flex>
       {/* What comes out stands beside what goes in, so that each change is seen at once. */}
-      <Box flex={full ? '1 1 300px' : undefined} position={full ? 'sticky' : undefined} top="4">
+      <Box flex={full ? '1.4 1 420px' : undefined} position={full ? 'sticky' : undefined} top="4">
         {result.known ? (
           <Box pt="2" borderTopWidth="1px" borderColor="rule">
             <Line label="Landed cost" amount={-result.costing.landed} />
@@ -202,10 +202,7 @@ export const MoneyPanel = ({
             kept="What you typed is still here; it is kept with the next change."
           />
         )}
-      </Box>
-      {full && <Quotes code={listing.code} onUse={quoted} />}
-      {full && price !== null && (
-        <Box flex="1 1 100%">
+        {full && price !== null && (
           <WhatIfPanel
             schedule={schedule}
             subject={{ ...subject, price }}
@@ -214,8 +211,9 @@ export const MoneyPanel = ({
             units={unitsOf(sheet)}
             cheapest={cheapest}
           />
-        </Box>
-      )}
+        )}
+      </Box>
+      {full && <Quotes code={listing.code} onUse={quoted} />}
     </Flex>
   );
 };

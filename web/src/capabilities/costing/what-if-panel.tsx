@@ -19,7 +19,7 @@ export const WhatIfPanel = (asked: Asked) => {
     </Box>
   );
   return (
-    <Box mt="8" as="section" aria-labelledby="what-if">
+    <Box mt="6" as="section" aria-labelledby="what-if">
       <Heading as="h3" id="what-if" fontSize="15px" mb="1">
         What if
       </Heading>
