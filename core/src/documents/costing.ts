@@ -40,6 +40,35 @@ export const CostLine = Type.Object(
 );
 export type CostLine = Static<typeof CostLine>;
 
+const times = Type.Number({ minimum: 0, maximum: 20 });
+/** Low and high of something, as so many times what is typed; what is typed is the likely. */
+const Spread = Type.Object({ low: times, high: times }, exactly);
+/** How the launch is to go, and how far each assumption may be off. Optional: a costing without it plans nothing. */
+export const LaunchPlan = Type.Object(
+  {
+    purse: Nullable(sum),
+    unitsShare: Type.Number({
+      minimum: 0,
+      maximum: 5,
+      description: 'What is hoped to sell once the launch is over, as a share of what the find sells.',
+    }),
+    rampMonths: Type.Number({ minimum: 0, maximum: 24, description: 'Months until so many sell.' }),
+    leadMonths: Type.Number({ minimum: 0, maximum: 18, description: 'From the order to its arrival.' }),
+    deposit: Type.Number({
+      minimum: 0,
+      maximum: 1,
+      description: 'Share paid with the order; the rest is paid on arrival.',
+    }),
+    payoutMonths: Type.Integer({ minimum: 0, maximum: 6, description: 'From a sale to its money.' }),
+    spreads: Type.Object(
+      { units: Spread, price: Spread, advertising: Spread, cost: Spread, ramp: Spread, lead: Spread },
+      exactly,
+    ),
+  },
+  exactly,
+);
+export type LaunchPlan = Static<typeof LaunchPlan>;
+
 /** The open JSON format "cold-kettle/costing": what the seller states of one product, line by line. */
 export const CostingDocument = Type.Object(
   {
@@ -51,6 +80,7 @@ export const CostingDocument = Type.Object(
     monthsStored: Type.Number({ minimum: 0, maximum: 60 }),
     firstOrder: Nullable(Type.Integer({ minimum: 1, maximum: MOST_COUNT, description: 'Pieces.' })),
     lines: Type.Array(CostLine, { maxItems: 80 }),
+    plan: Type.Optional(LaunchPlan),
   },
   { ...exactly, title: 'Costing' },
 );
