@@ -83,7 +83,7 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
   // What is stated decides; beside it the curve, whose level nobody has confirmed, says next to nothing.
   await expect(sheet.getByTestId('units-best')).toHaveText(/^1[23]\d$/);
   await expect(sheet.getByText('spring list states 130 units a month')).toBeVisible();
-  await expect(sheet.getByText('The weight is not known', { exact: false }).first()).toBeVisible();
+  await expect(sheet.getByText('The weight and sides are not known', { exact: false }).first()).toBeVisible();
   await sheet.getByRole('button', { name: 'Put in tray' }).click();
   await page.getByRole('button', { name: 'Start a candidate' }).click();
   await page.getByRole('button', { name: 'Start it' }).click();

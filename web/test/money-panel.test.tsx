@@ -3,10 +3,58 @@ import '@testing-library/jest-dom/jest-globals';
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { emptyCosting, withAmount } from '@kettle/core/costing/costing';
+import { launchFrom, simulateLaunch, takingsAt } from '@kettle/core/costing/launch';
+import type { SimulationAsked, SimulationTold } from '../src/capabilities/costing/launch.worker.ts';
 import { stepInWords } from '../src/capabilities/costing/nearest-steps.tsx';
 import { MoneyPanel } from '../src/capabilities/costing/money-panel.tsx';
 import { answering, show } from './render.tsx';
 import { sheet } from './sheet-fixture.ts';
+
+/** A worker that answers at once, as the real one does after a while. */
+class WorkerAtOnce {
+  onmessage: ((event: { data: SimulationTold }) => void) | null = null;
+  terminate(): void {}
+  postMessage({ asked, ...how }: SimulationAsked): void {
+    const launch = launchFrom(asked);
+    if (typeof launch === 'string') throw new Error(launch);
+    const result = simulateLaunch(launch, takingsAt(asked, launch.price), { ...how, trials: 500 });
+    this.onmessage?.({ data: { result: result! } });
+  }
+}
+
+describe('the launch', () => {
+  const working = { method: '', formula: '', inputs: [], warnings: [], improve: '' } as never;
+  const best = { known: true as const, value: 100, low: 60, high: 160, working };
+  const given = sheet({ units: { ...sheet().units, best } });
+  const sum = (of: number) => ({ kind: 'sum' as const, sum: of });
+  const typed = withAmount(withAmount(given.costing.document, 'unit-cost', sum(900)), 'freight', sum(200));
+  const showLaunch = (document = { ...typed, firstOrder: 300 }) => {
+    Object.assign(globalThis, { Worker: WorkerAtOnce });
+    const asked = answering((_, path, body) => (path.includes('/quotes') ? [] : body));
+    show(<MoneyPanel costing={{ ...given.costing, document }} sheet={given} full />);
+    return asked;
+  };
+  test('what it takes, when it is back, how sure that is; the plan is kept as it is typed', async () => {
+    const asked = showLaunch();
+    const section = screen.getByRole('region', { name: 'The launch' });
+    expect(section).toHaveTextContent(/you need [\d,]+ USD, most in month \d+; the money is back in month \d+/);
+    const table = await within(section).findByRole('table', { name: 'How sure' });
+    expect(within(table).getByRole('row', { name: /Something is left after a year/ })).toHaveTextContent('%');
+    expect(within(section).getByText('What decides it most')).toBeVisible();
+    await userEvent.type(within(section).getByRole('textbox', { name: /Money you have for it/ }), '100');
+    expect(section).toHaveTextContent(/more than you have/);
+    expect(await within(section).findByRole('row', { name: /More is needed than you have/ })).toHaveTextContent(
+      'over 99 %',
+    );
+    await waitFor(() =>
+      expect(asked.at(-1)).toMatchObject({ method: 'PUT', body: { document: { plan: { purse: 10_000 } } } }),
+    );
+  });
+  test('what is missing is asked for', () => {
+    showLaunch({ ...typed, firstOrder: null as never });
+    expect(screen.getByText('Type in the first order.')).toBeVisible();
+  });
+});
 
 describe('what is left of the price', () => {
   test('asks for what is missing, then gives profit, margin and break-even at once, and keeps them', async () => {

@@ -37,3 +37,11 @@ const say = console.error;
 console.error = (...words: unknown[]) => {
   if (!String(words[0]).includes('not wrapped in act')) say(...words);
 };
+
+// jsdom has no workers; a test that needs one brings its own.
+Object.assign(globalThis, {
+  Worker: class {
+    terminate(): void {}
+    postMessage(): void {}
+  },
+});

@@ -132,7 +132,9 @@ export interface Launch {
   cost: ThreePoints;
   ramp: ThreePoints;
   lead: ThreePoints;
-  /** Takings without advertising, and advertising, of a piece sold at each price from the lowest on. */
+}
+/** Takings without advertising, and advertising, of a piece sold at each whole price of a span from the lowest on. */
+export interface Takings {
   from: Minor;
   net: Float64Array;
   advertised: Float64Array;
@@ -148,10 +150,7 @@ export interface LaunchAsked {
 }
 const ADVERTISING = 'advertising';
 
-/**
- * What a launch is reckoned from; in a sentence what is missing. Takings at each whole price within the span are reckoned by
- * the fees themselves, so that their jumps are in.
- */
+/** What a launch is reckoned from; in a sentence what is missing. */
 export const launchFrom = ({ schedule, subject, document, day, units }: LaunchAsked): Launch | string => {
   const plan = document.plan ?? EMPTY_PLAN;
   const typed = costing(schedule, subject, document, day);
@@ -169,18 +168,6 @@ export const launchFrom = ({ schedule, subject, document, day, units }: LaunchAs
     likely,
     high: Math.max(likely, likely * high),
   });
-  const price = points(subject.price, spreads.price);
-  const from = Math.max(1, Math.floor(price.low));
-  const prices = Array.from({ length: Math.ceil(price.high) - from + 1 }, (_, i) => from + i);
-  const net = new Float64Array(prices.length);
-  const advertised = new Float64Array(prices.length);
-  prices.forEach((at, i) => {
-    const result = costing(schedule, { ...subject, price: at }, document, day);
-    if (!result.known) return;
-    const { lines, net: left, sale } = result.costing;
-    advertised[i] = lines.find((l) => l.key === ADVERTISING)?.amount ?? 0;
-    net[i] = left - (sale - advertised[i]!);
-  });
   return {
     frame: { firstOrder: document.firstOrder, deposit: plan.deposit, payoutMonths: plan.payoutMonths, launch },
     likely: {
@@ -191,15 +178,31 @@ export const launchFrom = ({ schedule, subject, document, day, units }: LaunchAs
       landed: typed.costing.landed,
     },
     units: points(units * plan.unitsShare, spreads.units),
-    price,
+    price: points(subject.price, spreads.price),
     advertising: points(1, spreads.advertising),
     cost: points(typed.costing.landed, spreads.cost),
     ramp: points(plan.rampMonths, spreads.ramp),
     lead: points(plan.leadMonths, spreads.lead),
-    from,
-    net,
-    advertised,
   };
+};
+
+/** Takings at each whole price of a span, reckoned by the fees themselves, so that their jumps are in. */
+export const takingsAt = (
+  { schedule, subject, document, day }: Omit<LaunchAsked, 'units'>,
+  price: ThreePoints,
+): Takings => {
+  const from = Math.max(1, Math.floor(price.low));
+  const n = Math.ceil(price.high) - from + 1;
+  const net = new Float64Array(n);
+  const advertised = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    const result = costing(schedule, { ...subject, price: from + i }, document, day);
+    if (!result.known) continue;
+    const { lines, net: left, sale } = result.costing;
+    advertised[i] = lines.find((l) => l.key === ADVERTISING)?.amount ?? 0;
+    net[i] = left - (sale - advertised[i]!);
+  }
+  return { from, net, advertised };
 };
 
 /** The launch month by month when all goes as is likely. */
@@ -240,6 +243,7 @@ const AT_ONCE = 5000;
  */
 export const simulateLaunch = (
   launch: Launch,
+  takings: Takings,
   { trials, seed, purse }: { trials: number; seed: number; purse: number | null },
   progress: (done: number) => boolean = () => true,
 ): Simulated | null => {
@@ -258,8 +262,8 @@ export const simulateLaunch = (
     course.landed = draw(3);
     course.rampMonths = draw(4);
     course.leadMonths = draw(5);
-    const at = Math.min(launch.net.length - 1, Math.max(0, Math.round(price) - launch.from));
-    course.takings = launch.net[at]! - advertising * launch.advertised[at]!;
+    const at = Math.min(takings.net.length - 1, Math.max(0, Math.round(price) - takings.from));
+    course.takings = takings.net[at]! - advertising * takings.advertised[at]!;
     const outcome = runCourse(course, launch.frame);
     left[i] = outcome.afterYear;
     needed[i] = outcome.lowest;

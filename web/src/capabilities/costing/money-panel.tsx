@@ -16,6 +16,7 @@ import { useMarket } from '../../ground/market/market.ts';
 import { money, percent } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { CostLineFields } from './cost-line-fields.tsx';
+import { LaunchPanel } from './launch-panel.tsx';
 import { NearestSteps } from './nearest-steps.tsx';
 import { Quotes } from './quotes.tsx';
 import { WhatIfPanel } from './what-if-panel.tsx';
@@ -214,6 +215,18 @@ export const MoneyPanel = ({
         )}
       </Box>
       {full && <Quotes code={listing.code} onUse={quoted} />}
+      {full && price !== null && result.known && (
+        <Box flex="1 1 100%">
+          <LaunchPanel
+            schedule={schedule}
+            subject={{ ...subject, price }}
+            document={document}
+            day={sheet.today}
+            units={unitsOf(sheet)?.likely ?? null}
+            onPlan={(plan) => set({ plan })}
+          />
+        </Box>
+      )}
     </Flex>
   );
 };

@@ -1,0 +1,276 @@
+import { Box, Flex, Heading, Text } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import {
+  ASSUMPTIONS,
+  EMPTY_PLAN,
+  launchFrom,
+  MONTHS,
+  monthsOf,
+  type Assumption,
+  type Launch,
+  type LaunchAsked,
+  type Simulated,
+} from '@kettle/core/costing/launch';
+import type { LaunchPlan } from '@kettle/core/documents/costing';
+import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
+import { NumberField } from '../../ground/form/number-field.tsx';
+import { useMarket } from '../../ground/market/market.ts';
+import { DayChart } from '../../ground/ui/day-chart.tsx';
+import { count, money, percent } from '../../ground/ui/format.ts';
+import { Mark } from '../../ground/ui/mark.tsx';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
+import { TRIALS, useSimulation } from './use-simulation.ts';
+
+const SPOKEN: Readonly<Record<Assumption, string>> = {
+  units: 'Units a month',
+  price: 'Price',
+  advertising: 'Advertising',
+  cost: 'Landed cost',
+  ramp: 'Months of ramp',
+  lead: 'Months until arrival',
+};
+const within =
+  (low: number, high: number) =>
+  (x: number): string | null =>
+    x < low || x > high ? `Between ${low} and ${high}.` : null;
+
+/** The launch: what it takes month by month, when the money is back, and how sure that is. */
+export const LaunchPanel = ({
+  schedule,
+  subject,
+  document,
+  day,
+  units,
+  onPlan,
+}: LaunchAsked & { onPlan: (plan: LaunchPlan) => void }) => {
+  const plan = document.plan ?? EMPTY_PLAN;
+  const { price, category, weight, sides } = subject;
+  const asked = useMemo(
+    (): LaunchAsked => ({ schedule, subject: { price, category, weight, sides }, document, day, units }),
+    [schedule, price, category, weight, sides, document, day, units],
+  );
+  const launch = useMemo(() => launchFrom(asked), [asked]);
+  const isKnown = typeof launch !== 'string';
+  return (
+    <Box mt="8" as="section" aria-labelledby="launch">
+      <Heading as="h3" id="launch" fontSize="15px" mb="1">
+        The launch
+      </Heading>
+      {isKnown ? (
+        <Answer launch={launch} purse={plan.purse} />
+      ) : (
+        <Text color="inkSoft" role="status">
+          {launch}
+        </Text>
+      )}
+      <Flex columnGap="14" rowGap="6" wrap="wrap" align="flex-start" mt="3">
+        <Flex direction="column" gap="1.5" flex="1 1 320px">
+          <PlanFields plan={plan} onPlan={onPlan} />
+        </Flex>
+        <Box flex="1.4 1 420px">{isKnown && <HowSure asked={asked} purse={plan.purse} />}</Box>
+      </Flex>
+    </Box>
+  );
+};
+
+const Answer = ({ launch, purse }: { launch: Launch; purse: number | null }) => {
+  const market = useMarket();
+  const { lowest, payback, afterYear, months } = useMemo(() => monthsOf(launch), [launch]);
+  const sum = (minor: number): string => `${money(minor, market, true)} ${market.currency}`;
+  const points = months.map((m, at) => ({ at, cash: majorFromMinor(m.cash, market.currency) }));
+  const isShort = purse !== null && -lowest > purse;
+  return (
+    <>
+      <Text>
+        If all goes as typed you need <b>{sum(-lowest)}</b>, most in month {months.findIndex((m) => m.cash === lowest)}
+        {purse !== null && (
+          <>
+            {' '}
+            (<Mark kind={isShort ? 'fails' : 'holds'} word={isShort ? 'more than you have' : 'you have enough'} />
+            {isShort ? `${sum(-lowest - purse)} more than you have` : `${sum(purse + lowest)} less than you have`})
+          </>
+        )}
+        ; the money is {payback === null ? `not back within ${MONTHS} months` : `back in month ${payback}`}; after a
+        year <b>{sum(afterYear)}</b> are left, stock at its cost.
+      </Text>
+      <Box mt="3">
+        <DayChart
+          caption={`Money in hand at each month’s end, ${market.currency}; month 0 is the order`}
+          points={points}
+          lines={[{ key: 'cash', name: 'Money in hand', colour: 'aubergine', width: 2 }]}
+          height={170}
+          scale="as it falls"
+          digits={0}
+          level={0}
+          xText={String}
+          xTicks={[0, 3, 6, 9, 12, 15, 18, 21, 24]}
+          labelText={(at) => `Month ${at}: ${count(months[at]?.sold)} sold, ${count(months[at]?.stock)} in stock`}
+        />
+      </Box>
+    </>
+  );
+};
+
+const PlanFields = ({ plan, onPlan }: { plan: LaunchPlan; onPlan: (plan: LaunchPlan) => void }) => {
+  const market = useMarket();
+  const set = (part: Partial<LaunchPlan>): void => onPlan({ ...plan, ...part });
+  const inPercent = (share: number): number => Number((share * 100).toFixed(2));
+  return (
+    <>
+      <NumberField
+        label="Money you have for it"
+        value={plan.purse === null ? null : majorFromMinor(plan.purse, market.currency)}
+        placeholder="not known"
+        suffix={market.currency}
+        fault={(x) => (x < 0 ? 'This cannot be below 0.' : null)}
+        onChange={(v) => set({ purse: v === null ? null : minorFromMajor(v, market.currency) })}
+      />
+      <NumberField
+        label="You sell, of what the find sells"
+        value={inPercent(plan.unitsShare)}
+        suffix="%"
+        fault={within(0, 500)}
+        onChange={(v) => set({ unitsShare: (v ?? 0) / 100 })}
+      />
+      <NumberField
+        label="Months until so many sell"
+        value={plan.rampMonths}
+        suffix=""
+        fault={within(0, 24)}
+        onChange={(v) => set({ rampMonths: v ?? 0 })}
+      />
+      <NumberField
+        label="Months from order to arrival"
+        value={plan.leadMonths}
+        suffix=""
+        fault={within(0, 18)}
+        onChange={(v) => set({ leadMonths: v ?? 0 })}
+      />
+      <NumberField
+        label="Paid with the order"
+        value={inPercent(plan.deposit)}
+        suffix="%"
+        fault={within(0, 100)}
+        onChange={(v) => set({ deposit: (v ?? 0) / 100 })}
+      />
+      <NumberField
+        label="Months until a sale is paid out"
+        value={plan.payoutMonths}
+        suffix=""
+        fault={(x) => (Number.isInteger(x) ? within(0, 6)(x) : 'A whole number.')}
+        onChange={(v) => set({ payoutMonths: v ?? 0 })}
+      />
+      <Text mt="2" color="inkSoft" fontSize="12px">
+        How far each may be off, in per cent of what is typed: at the least, at the most. Set by us to begin with: put
+        in what you have seen.
+      </Text>
+      {ASSUMPTIONS.map((a) => {
+        const { low, high } = plan.spreads[a];
+        const change = (end: 'low' | 'high') => (v: number | null) =>
+          set({ spreads: { ...plan.spreads, [a]: { ...plan.spreads[a], [end]: (v ?? 100) / 100 } } });
+        return (
+          <Flex key={a} gap="2" align="flex-start" justify="flex-end">
+            <NumberField
+              label={`${SPOKEN[a]}, least`}
+              value={inPercent(low)}
+              suffix="%"
+              fault={within(0, 100)}
+              onChange={change('low')}
+            />
+            <NumberField
+              label="most"
+              value={inPercent(high)}
+              suffix="%"
+              fault={within(100, 2000)}
+              onChange={change('high')}
+            />
+          </Flex>
+        );
+      })}
+    </>
+  );
+};
+
+const HowSure = ({ asked, purse }: { asked: LaunchAsked; purse: number | null }) => {
+  const { result, done, isCurrent } = useSimulation(asked, purse);
+  return (
+    <>
+      <Heading as="h4" fontSize="14px" mb="1">
+        How sure that is
+      </Heading>
+      <Text color="inkSoft" fontSize="12px" role="status" mb="2">
+        {isCurrent
+          ? `${count(TRIALS)} launches drawn, each assumption by itself between its least and its most.`
+          : `Drawing launches, ${count(done)} of ${count(TRIALS)} …`}
+      </Text>
+      {result && (
+        <Box opacity={isCurrent ? 1 : 0.5}>
+          <Chances result={result} />
+          <Matters result={result} />
+        </Box>
+      )}
+    </>
+  );
+};
+
+const Chances = ({ result }: { result: Simulated }) => {
+  const market = useMarket();
+  const span = ([least, low, middle, high, most]: readonly number[]): string =>
+    `${money(middle, market, true)} (half ${money(low, market, true)} to ${money(high, market, true)}; nine of ten ${money(least, market, true)} to ${money(most, market, true)})`;
+  const rows: [string, string][] = [
+    ['Something is left after a year', inTen(result.profit)],
+    ...result.payback.map(({ within: months, share }): [string, string] => [
+      `The money is back within ${months} months`,
+      inTen(share),
+    ]),
+    ...(result.overPurse === null
+      ? []
+      : [['More is needed than you have', inTen(result.overPurse)] as [string, string]]),
+    [`Left after a year, ${market.currency}`, span(result.afterYear)],
+    [`Needed, ${market.currency}`, span([...result.lowest].reverse().map((x) => -x))],
+  ];
+  return (
+    <PlainTable
+      label="How sure"
+      rows={rows}
+      rowKey={([name]) => name}
+      columns={[
+        { head: 'What', unseen: true, names: true, cell: ([name]) => name },
+        { head: 'Chance', unseen: true, cell: ([, value]) => value },
+      ]}
+    />
+  );
+};
+
+/** A chance as people speak of it; near certainty is none. @example inTen(0.9996) // => "over 99 %" */
+export const inTen = (share: number): string =>
+  share > 0.99 ? 'over 99 %' : share < 0.01 ? 'under 1 %' : percent(share);
+
+/** Below this an assumption hardly decides anything. */
+const HARDLY = 0.05;
+
+const Matters = ({ result }: { result: Simulated }) => (
+  <Box mt="4">
+    <Text fontSize="13px" color="inkSoft" mb="1">
+      What decides it most
+    </Text>
+    {result.matters
+      .filter((m) => Math.abs(m.correlation) >= HARDLY)
+      .map(({ assumption, correlation }) => (
+        <Flex key={assumption} align="center" gap="3" py="0.5" fontSize="13px">
+          <Box w="150px">{SPOKEN[assumption]}</Box>
+          <Box flex="1" h="8px" bg="quietBar" borderRadius="2px" aria-hidden>
+            <Box
+              h="100%"
+              w={`${100 * Math.abs(correlation)}%`}
+              bg={correlation > 0 ? 'verdigris' : 'brick'}
+              borderRadius="2px"
+            />
+          </Box>
+          <Box w="130px" textAlign="right" color="inkSoft">
+            {correlation > 0 ? 'more leaves more' : 'more leaves less'}
+          </Box>
+        </Flex>
+      ))}
+  </Box>
+);
