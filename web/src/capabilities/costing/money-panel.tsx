@@ -86,134 +86,133 @@ export const MoneyPanel = ({
       return { ...d, document: { ...changed, lines } };
     });
   return (
-    <Flex
-      fontSize="13px"
-      className="figures"
-      data-testid="costing"
-      direction={full ? 'row' : 'column'}
-      columnGap="14"
-      rowGap="2"
-      wrap={full ? 'wrap' : 'nowrap'}
-      align={full ? 'flex-start' : 'stretch'}
-    >
-      <Flex direction="column" gap="1.5" flex={full ? '1 1 380px' : undefined}>
-        <NumberField
-          label="Price to try"
-          value={major(document.price)}
-          placeholder={listing.price === null ? 'not known' : String(major(listing.price))}
-          suffix={market.currency}
-          fault={(x) => (x <= 0 ? 'A price must be above 0.' : null)}
-          onChange={(v) => set({ price: v === null ? null : minorFromMajor(v, market.currency) })}
-        />
-        {fees?.lines.map((line) => (
-          <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} />
-        ))}
-        {fees && document.fulfilment === 'marketplace' && (
-          <NearestSteps schedule={schedule} weight={listing.weight} sides={sheet.sides} />
-        )}
-        {partial?.lines.map((line) => (
-          <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} />
-        ))}
-        {partial?.open.map((line) => (
-          <Words
-            key={line.key}
-            label={`${line.label} ▲ ${line.note}`}
-            value={spanInWords({ low: line.high === null ? null : -line.high, high: -line.low }, market)}
+    <Box fontSize="13px" className="figures" data-testid="costing">
+      {/* What comes out stands beside what goes in as long as the lines last, and gives way to what follows. */}
+      <Flex
+        direction={full ? 'row' : 'column'}
+        columnGap="14"
+        rowGap="2"
+        wrap={full ? 'wrap' : 'nowrap'}
+        align={full ? 'flex-start' : 'stretch'}
+      >
+        <Flex direction="column" gap="1.5" flex={full ? '1 1 380px' : undefined}>
+          <NumberField
+            label="Price to try"
+            value={major(document.price)}
+            placeholder={listing.price === null ? 'not known' : String(major(listing.price))}
+            suffix={market.currency}
+            fault={(x) => (x <= 0 ? 'A price must be above 0.' : null)}
+            onChange={(v) => set({ price: v === null ? null : minorFromMajor(v, market.currency) })}
           />
-        ))}
-        {partial?.net ? (
-          <Words label="Net" value={spanInWords(partial.net, market)} testId="net" />
-        ) : (
-          <Line label="Net" strong amount={net} testId="net" />
-        )}
-        {fieldsOf('landed')}
-        {fieldsOf('sale')}
-        {full && (
-          <>
-            <NumberField
-              label="Months in storage"
-              value={document.monthsStored}
-              suffix=""
-              fault={notBelowZero}
-              onChange={(v) => set({ monthsStored: v ?? 0 })}
-            />
-            <NumberField
-              label="First order, units"
-              value={document.firstOrder}
-              placeholder="not known"
-              suffix=""
-              fault={(x) => (x < 1 || !Number.isInteger(x) ? 'A whole number above 0.' : null)}
-              onChange={(v) => set({ firstOrder: v })}
-            />
-            {fieldsOf('launch')}
-          </>
-        )}
-        <Button size="2xs" variant="outline" alignSelf="flex-end" disabled={undo === null} onClick={() => undo?.()}>
-          <Undo2 size={13} aria-hidden /> Undo
-        </Button>
-      </Flex>
-      {/* What comes out stands beside what goes in, so that each change is seen at once. */}
-      <Box flex={full ? '1.4 1 420px' : undefined} position={full ? 'sticky' : undefined} top="4">
-        {result.known ? (
-          <Box pt="2" borderTopWidth="1px" borderColor="rule">
-            <Line label="Landed cost" amount={-result.costing.landed} />
-            <Line label="Advertising and returns" amount={-result.costing.sale} />
-            <Line label="Profit a unit" strong amount={result.costing.profit} testId="profit" />
-            <Words label="Margin" value={percent(result.costing.margin, 1)} testId="margin" />
-            <Words label="Return on cost" value={percent(result.costing.returnOnCost, 0)} />
+          {fees?.lines.map((line) => (
+            <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} />
+          ))}
+          {fees && document.fulfilment === 'marketplace' && (
+            <NearestSteps schedule={schedule} weight={listing.weight} sides={sheet.sides} />
+          )}
+          {partial?.lines.map((line) => (
+            <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} />
+          ))}
+          {partial?.open.map((line) => (
             <Words
-              label="Break-even price"
-              value={breakEven === null ? 'none works' : money(breakEven, market)}
-              testId="break-even"
+              key={line.key}
+              label={`${line.label} ▲ ${line.note}`}
+              value={spanInWords({ low: line.high === null ? null : -line.high, high: -line.low }, market)}
             />
-            {full && (
-              <Words
-                label="Outlay"
-                value={
-                  result.costing.outlay === null ? 'type in the first order' : money(result.costing.outlay, market)
-                }
+          ))}
+          {partial?.net ? (
+            <Words label="Net" value={spanInWords(partial.net, market)} testId="net" />
+          ) : (
+            <Line label="Net" strong amount={net} testId="net" />
+          )}
+          {fieldsOf('landed')}
+          {fieldsOf('sale')}
+          {full && (
+            <>
+              <NumberField
+                label="Months in storage"
+                value={document.monthsStored}
+                suffix=""
+                fault={notBelowZero}
+                onChange={(v) => set({ monthsStored: v ?? 0 })}
               />
-            )}
-          </Box>
-        ) : (
-          <Text mt="2" color="inkSoft" role="status">
-            {result.reason}
-            {!result.known &&
-              result.profit &&
-              ` Profit a unit lies within ${spanInWords(result.profit, market)}: type weight and sides into the catalogue.`}
+              <NumberField
+                label="First order, units"
+                value={document.firstOrder}
+                placeholder="not known"
+                suffix=""
+                fault={(x) => (x < 1 || !Number.isInteger(x) ? 'A whole number above 0.' : null)}
+                onChange={(v) => set({ firstOrder: v })}
+              />
+              {fieldsOf('launch')}
+            </>
+          )}
+          <Button size="2xs" variant="outline" alignSelf="flex-end" disabled={undo === null} onClick={() => undo?.()}>
+            <Undo2 size={13} aria-hidden /> Undo
+          </Button>
+        </Flex>
+        <Box flex={full ? '1.4 1 420px' : undefined} position={full ? 'sticky' : undefined} top="4">
+          {result.known ? (
+            <Box pt="2" borderTopWidth="1px" borderColor="rule">
+              <Line label="Landed cost" amount={-result.costing.landed} />
+              <Line label="Advertising and returns" amount={-result.costing.sale} />
+              <Line label="Profit a unit" strong amount={result.costing.profit} testId="profit" />
+              <Words label="Margin" value={percent(result.costing.margin, 1)} testId="margin" />
+              <Words label="Return on cost" value={percent(result.costing.returnOnCost, 0)} />
+              <Words
+                label="Break-even price"
+                value={breakEven === null ? 'none works' : money(breakEven, market)}
+                testId="break-even"
+              />
+              {full && (
+                <Words
+                  label="Outlay"
+                  value={
+                    result.costing.outlay === null ? 'type in the first order' : money(result.costing.outlay, market)
+                  }
+                />
+              )}
+            </Box>
+          ) : (
+            <Text mt="2" color="inkSoft" role="status">
+              {result.reason}
+              {!result.known &&
+                result.profit &&
+                ` Profit a unit lies within ${spanInWords(result.profit, market)}: type weight and sides into the catalogue.`}
+            </Text>
+          )}
+          <Text mt="2" color="inkSoft" fontSize="12px">
+            {sheet.schedule!.name}
+            {sheet.schedule!.source.startsWith('copied')
+              ? `, ▲ ${sheet.schedule!.source} (demo): put your own in its place`
+              : ''}
+            . To earn 10 on a cost of 5 with freight 1, net must be 16.
           </Text>
-        )}
-        <Text mt="2" color="inkSoft" fontSize="12px">
-          {sheet.schedule!.name}
-          {sheet.schedule!.source.startsWith('copied')
-            ? `, ▲ ${sheet.schedule!.source} (demo): put your own in its place`
-            : ''}
-          . To earn 10 on a cost of 5 with freight 1, net must be 16.
-        </Text>
-        {newer ? (
-          <StaleNote
-            differences={costingDifferences(document, newer.document, market)}
-            onMine={keepMine}
-            onNewer={takeNewer}
-          />
-        ) : (
-          // A refusal as older that told the same content has come to what was wanted.
-          <ProblemNote
-            error={newerOf(error) ? null : error}
-            kept="What you typed is still here; it is kept with the next change."
-          />
-        )}
-        {full && price !== null && (
-          <WhatIfPanel
-            schedule={schedule}
-            subject={{ ...subject, price }}
-            document={document}
-            day={sheet.today}
-            units={unitsOf(sheet)}
-            cheapest={cheapest}
-          />
-        )}
-      </Box>
+          {newer ? (
+            <StaleNote
+              differences={costingDifferences(document, newer.document, market)}
+              onMine={keepMine}
+              onNewer={takeNewer}
+            />
+          ) : (
+            // A refusal as older that told the same content has come to what was wanted.
+            <ProblemNote
+              error={newerOf(error) ? null : error}
+              kept="What you typed is still here; it is kept with the next change."
+            />
+          )}
+          {full && price !== null && (
+            <WhatIfPanel
+              schedule={schedule}
+              subject={{ ...subject, price }}
+              document={document}
+              day={sheet.today}
+              units={unitsOf(sheet)}
+              cheapest={cheapest}
+            />
+          )}
+        </Box>
+      </Flex>
       {full && <Quotes code={listing.code} onUse={quoted} />}
       {full && price !== null && result.known && (
         <Box flex="1 1 100%">
@@ -227,7 +226,7 @@ export const MoneyPanel = ({
           />
         </Box>
       )}
-    </Flex>
+    </Box>
   );
 };
 
