@@ -21,10 +21,13 @@ const start = (mode: 'demo' | 'own', ...options: string[]): Promise<{ address: s
           address: found[1]!,
           stop: () =>
             new Promise((done) => {
-              child.once('exit', () => {
+              const clear = (): void => {
                 rmSync(data, { recursive: true, force: true });
                 done();
-              });
+              };
+              // One that ended by itself ends no second time.
+              if (child.exitCode !== null || child.signalCode !== null) return clear();
+              child.once('exit', clear);
               child.kill('SIGINT');
             }),
         });

@@ -39,11 +39,11 @@ const aside = (name, [command, ...args]) =>
       resolve();
     });
   });
-/** Adds a runner's own figures; a runner that failed without any counts as one failure. */
+/** Adds a runner's own figures; one that failed without any, was ended before it could tell them or ran nothing, counts as one failure. */
 const count = (ok, file, read) => {
   const found = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 0 };
   tally.passed += found.passed;
-  tally.failed += found.failed > 0 || ok ? found.failed : 1;
+  tally.failed += found.failed > 0 || (ok && found.passed > 0) ? found.failed : 1;
 };
 const node = (...args) => [process.execPath, ...args];
 const tool = (...path) => join(root, 'node_modules', ...path);
