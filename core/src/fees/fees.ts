@@ -80,19 +80,17 @@ export const fulfilmentFee = (size: SizeClass, weight: number): Minor | null => 
  * or sides are not known, or the price is not above 0: the lines that are known, and within what the others lie.
  */
 export const marketplaceFees = (schedule: FeeSchedule, subject: FeeSubject, options: FeeOptions): FeesOrReason => {
-  if (!(subject.price > 0))
-    return { known: false, reason: 'No price above 0 is known.', lines: [], open: [], net: null };
+  if (!(subject.price > 0)) return onlyLines([], 'No price above 0 is known.');
   const lines = linesOfPrice(schedule, subject);
   if (options.fulfilment === 'seller')
     return feesOf(subject.price, lines, sizeClassOf(schedule, subject.weight, subject.sides), null);
   const { weight, sides } = subject;
-  const cannot = (reason: string): PartOfFees => ({ known: false, reason, lines, open: [], net: null });
   if (weight === null || sides === null) return partOfFees(schedule, subject, options, lines);
   const size = sizeClassOf(schedule, weight, sides);
-  if (!size) return cannot('No size class of the schedule takes this weight and size.');
+  if (!size) return onlyLines(lines, 'No size class of the schedule takes this weight and size.');
   const shippingWeight = billedWeight(schedule, size, weight, sides);
   const fee = fulfilmentFee(size, shippingWeight);
-  if (fee === null) return cannot(`The class "${size.name}" has no fee for this weight.`);
+  if (fee === null) return onlyLines(lines, `The class "${size.name}" has no fee for this weight.`);
   const fulfilment: FeeLine = {
     key: 'fulfilment',
     label: 'Fulfilment',
@@ -101,6 +99,15 @@ export const marketplaceFees = (schedule: FeeSchedule, subject: FeeSubject, opti
   };
   return feesOf(subject.price, [...lines, fulfilment, storageLine(schedule, sides, options)], size, shippingWeight);
 };
+
+/** Where no fee is known for the piece as it is. */
+const onlyLines = (lines: FeeLine[], reason: string): PartOfFees => ({
+  known: false,
+  reason,
+  lines,
+  open: [],
+  net: null,
+});
 
 const feesOf = (
   price: Minor,
@@ -141,14 +148,7 @@ const partOfFees = (
 ): PartOfFees => {
   const missing = weight === null ? (sides === null ? 'weight and sides are' : 'weight is') : 'sides are';
   const possible = possibleFees(schedule, weight, sides);
-  if (!possible)
-    return {
-      known: false,
-      reason: 'No size class of the schedule takes this weight and size.',
-      lines,
-      open: [],
-      net: null,
-    };
+  if (!possible) return onlyLines(lines, 'No size class of the schedule takes this weight and size.');
   const [first, last] = [possible.classes[0]!.name, possible.classes.at(-1)!.name];
   const open: OpenFeeLine[] = [
     {
@@ -192,6 +192,21 @@ export const storagePrice = (
   { storage }: Pick<FeeSchedule, 'storage'>,
   { monthsStored, day }: Pick<FeeOptions, 'monthsStored' | 'day'>,
 ): number => {
+  let known = storagePrices.get(storage);
+  if (!known) storagePrices.set(storage, (known = new Map()));
+  const key = `${day} ${monthsStored}`;
+  let price = known.get(key);
+  // Months are typed and tried: what was asked for long ago must not grow without end.
+  if (price === undefined) {
+    if (known.size > 1000) known.clear();
+    known.set(key, (price = priceOfMonths(storage, monthsStored, day)));
+  }
+  return price;
+};
+/** Prices found before: a catalogue asks the same question a million times. */
+const storagePrices = new WeakMap<object, Map<string, number>>();
+
+const priceOfMonths = (storage: FeeSchedule['storage'], monthsStored: number, day: Day): number => {
   let sum = 0;
   for (let past = 0; past < monthsStored; past++) {
     const month = Number(addMonths(day, past).slice(5, 7));
