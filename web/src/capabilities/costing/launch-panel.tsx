@@ -200,7 +200,7 @@ const HowSure = ({ asked, purse }: { asked: LaunchAsked; purse: number | null })
       </Heading>
       <Text color="inkSoft" fontSize="12px" role="status" mb="2">
         {isCurrent
-          ? `${count(TRIALS)} launches drawn, each assumption by itself between its least and its most.`
+          ? `${count(TRIALS)} launches drawn, each assumption by itself between its least and its most: no surer than those are.`
           : `Drawing launches, ${count(done)} of ${count(TRIALS)} …`}
       </Text>
       {result && (
