@@ -1,7 +1,7 @@
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@jest/globals';
+import { beforeAll, describe, expect, test } from '@jest/globals';
 import type mysql from 'mysql2/promise';
 import { repositoryRoot } from '../../scripts/private-database.mjs';
 import { openDatabase, type Database } from '../src/ground/db/connection.ts';
@@ -54,19 +54,25 @@ const dyingAfter = (database: Database, statements: number, lastIsCarriedOut: bo
   return { ...database, pool: { promise: () => ({ getConnection }) } as unknown as Database['pool'] };
 };
 
-test('killed after any statement, before it is recorded or behind, the next start goes on with it', async () => {
-  const whole = await withSchema(async (database) => {
-    await migrateDatabase(database);
-    return structure(database);
+describe('killed after any statement, before it is recorded or behind, the next start goes on with it', () => {
+  let whole: Awaited<ReturnType<typeof structure>>;
+  beforeAll(async () => {
+    whole = await withSchema(async (database) => {
+      await migrateDatabase(database);
+      return structure(database);
+    });
   });
   // Two queries look at what is there and one makes the table of steps; each step is recorded, carried out, recorded.
   const places = [1, 3, 4, 5, 8, 9, 40, 95, 96, 97, 130, 200, 201, 202, 240];
-  for (const [i, place] of places.entries())
-    await withSchema(async (database) => {
-      await expect(migrateDatabase(dyingAfter(database, place, i % 2 === 0))).rejects.toThrow('killed');
-      await migrateDatabase(database);
-      expect(await structure(database)).toEqual(whole);
-    });
+  test.each(places.map((place, i) => [place, i % 2 === 0 ? 'carried out' : 'not carried out'] as const))(
+    'statement %d, %s',
+    (place, last) =>
+      withSchema(async (database) => {
+        await expect(migrateDatabase(dyingAfter(database, place, last === 'carried out'))).rejects.toThrow('killed');
+        await migrateDatabase(database);
+        expect(await structure(database)).toEqual(whole);
+      }),
+  );
 });
 
 /** The folder of migrations up to one, as an earlier version had it. */
