@@ -178,7 +178,7 @@ export const MoneyPanel = ({
               {result.reason}
               {!result.known &&
                 result.profit &&
-                ` Profit a unit lies within ${spanInWords(result.profit, market)}: type weight and sides into the catalogue.`}
+                ` Profit a unit lies within ${spanInWords(result.profit, market)}: a file of listings with weight and sides tells it.`}
             </Text>
           )}
           <Text mt="2" color="inkSoft" fontSize="12px">

@@ -1,19 +1,18 @@
-import { Box, Button, HStack, Input, Skeleton, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, Skeleton, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Evidence, MinedReviews, ReviewFilter, Theme } from '@kettle/contract/candidates';
-import type { Correction, ThemeRef } from '@kettle/core/documents/corrections';
-import { checkedOf, sentenceKey, type Checked } from '@kettle/core/reviews/corrected';
+import type { ThemeRef } from '@kettle/core/documents/corrections';
+import { checkedOf, sentenceKey } from '@kettle/core/reviews/corrected';
 import { rivalsStand } from '@kettle/core/reviews/rivals';
-import { wilson } from '@kettle/core/stats/intervals';
 import { useReviewEvidenceQuery } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, day, decimal, percent } from '../../ground/ui/format.ts';
-import { Kbd } from '../../ground/ui/kbd.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useKeys } from '../../ground/ui/use-keys.ts';
-import { canCorrect, judged, judgementOf, nameIn, refOf, type Names } from './correcting.ts';
-import { correct, put, type CorrectionsInHand } from './corrections-panel.tsx';
-import { smallTrigger, ThemeChooser } from './theme-chooser.tsx';
+import { CorrectTheme, LookedAt } from './correct-theme.tsx';
+import { canCorrect, judged, judgementOf, refOf, type Names } from './correcting.ts';
+import { put, type CorrectionsInHand } from './corrections-panel.tsx';
+import { Judgement, JudgeSentence, type Judging } from './judge-sentence.tsx';
 import { chanceOf, LETTERS, markedIn, OPPOSITE, signed } from './words.ts';
 
 /** What a theme rests on: its sentences, each with its whole review, and where and when it changed; judged by keys. */
@@ -211,122 +210,6 @@ const Rivals = ({ theme, data }: { theme: Theme; data: MinedReviews }) => {
   );
 };
 
-/** How often those who looked found the program right, with Wilson's interval. */
-const LookedAt = ({ checked }: { checked: Checked | undefined }) => {
-  if (!checked) return null;
-  const of = checked.right + checked.wrong;
-  const { low, high } = wilson(checked.right, of)!;
-  return (
-    <Text fontSize="13px" color="ink">
-      You judged {count(of)} of its sentences: {count(checked.right)} right ({percent(low)}–{percent(high)} of all such
-      may be).
-    </Text>
-  );
-};
-
-/** What can be said of a theme as a whole. */
-const CorrectTheme = ({
-  theme,
-  inHand,
-  themes,
-  names,
-}: {
-  theme: Theme;
-  inHand: CorrectionsInHand;
-  themes: readonly ThemeRef[];
-  names: Names;
-}) => {
-  const [doing, setDoing] = useState<'name' | 'split' | null>(null);
-  const [typed, setTyped] = useState('');
-  const ref = refOf(theme);
-  const say = (one: Correction): void => {
-    correct(inHand, [one]);
-    setDoing(null);
-    setTyped('');
-  };
-  const start = (what: 'name' | 'split'): void => {
-    setDoing(doing === what ? null : what);
-    setTyped(what === 'name' ? theme.name : (theme.says[0] ?? ''));
-  };
-  const isWord = /[\p{L}\p{N}]/u.test(typed);
-  return (
-    <Box mt="2">
-      <HStack gap="1" wrap="wrap" role="group" aria-label="Correct this theme">
-        <Button size="2xs" variant="outline" aria-expanded={doing === 'name'} onClick={() => start('name')}>
-          Call it …
-        </Button>
-        <ThemeChooser
-          label="Put all of it to"
-          trigger={smallTrigger('All belongs to …', 'Two themes that are one')}
-          themes={themes}
-          names={names}
-          without={ref}
-          onChoose={(into) => say({ do: 'merge', theme: ref, into })}
-        />
-        <Button size="2xs" variant="outline" aria-expanded={doing === 'split'} onClick={() => start('split')}>
-          Part it by words …
-        </Button>
-        <Button
-          size="2xs"
-          variant="outline"
-          title="Its sentences say nothing that counts"
-          onClick={() => say({ do: 'merge', theme: ref, into: null })}
-        >
-          Leave it out
-        </Button>
-      </HStack>
-      {doing && (
-        <HStack gap="2" mt="2" wrap="wrap">
-          <Input
-            size="xs"
-            w="200px"
-            bg="paper"
-            autoFocus
-            maxLength={doing === 'name' ? 90 : 100}
-            aria-label={doing === 'name' ? 'What it is called' : 'Words of the sentences to take out'}
-            value={typed}
-            onChange={(e) => setTyped(e.target.value)}
-            onKeyDown={(e) =>
-              e.key === 'Enter' && doing === 'name' && isWord && say({ do: 'name', theme: ref, name: typed.trim() })
-            }
-          />
-          {doing === 'name' ? (
-            <Button
-              size="2xs"
-              variant="outline"
-              disabled={!isWord}
-              onClick={() => say({ do: 'name', theme: ref, name: typed.trim() })}
-            >
-              Call it so
-            </Button>
-          ) : (
-            <ThemeChooser
-              label="Where sentences with these words belong"
-              trigger={smallTrigger('belong to …')}
-              themes={themes}
-              names={names}
-              without={ref}
-              onChoose={(into) => isWord && say({ do: 'split', theme: ref, phrase: typed.trim(), into })}
-            />
-          )}
-        </HStack>
-      )}
-    </Box>
-  );
-};
-
-interface Judging {
-  judgement: ReturnType<typeof judgementOf>;
-  isMarked: boolean;
-  isChoosing: boolean;
-  themes: readonly ThemeRef[];
-  names: Names;
-  theme: Theme;
-  onMark: () => void;
-  onChoosing: (on: boolean) => void;
-  onJudge: (says: ThemeRef | null) => void;
-}
-
 const Sentence = ({
   one,
   letter,
@@ -380,51 +263,5 @@ const Sentence = ({
         judging && judging.judgement && <Judgement of={judging.judgement} names={judging.names} />
       )}
     </Box>
-  );
-};
-
-/** What was said of a sentence. */
-const Judgement = ({ of, names }: { of: NonNullable<Judging['judgement']>; names: Names }) => (
-  <Text fontSize="12px" color="verdigris">
-    {of.do === 'right' ? '✓ right' : of.into ? `→ ${nameIn(names, of.into)}` : '✗ left out'}
-  </Text>
-);
-
-/** What a person says of a sentence: right, wrong, or where it belongs. */
-const JudgeSentence = ({ judging, sentence }: { judging: Judging; sentence: string }) => {
-  const { judgement, isMarked, theme, names } = judging;
-  const isRight = judgement?.do === 'right';
-  const into = judgement?.do === 'move' ? judgement.into : null;
-  return (
-    <HStack gap="1" mt="1" wrap="wrap" role="group" aria-label={`Judge: ${sentence}`}>
-      <Button size="2xs" variant="outline" aria-pressed={isRight} onClick={() => judging.onJudge(refOf(theme))}>
-        {isRight ? '✓ ' : ''}Right <Kbd>r</Kbd>
-      </Button>
-      <Button
-        size="2xs"
-        variant="outline"
-        aria-pressed={judgement?.do === 'move' && !into}
-        onClick={() => judging.onJudge(null)}
-      >
-        {judgement?.do === 'move' && !into ? '✗ ' : ''}Wrong <Kbd>w</Kbd>
-      </Button>
-      <ThemeChooser
-        label="Where it belongs"
-        trigger={
-          <Button size="2xs" variant="outline" aria-pressed={into !== null}>
-            {into ? `→ ${nameIn(names, into)}` : 'Belongs to …'} <Kbd>b</Kbd>
-          </Button>
-        }
-        themes={judging.themes}
-        names={names}
-        without={refOf(theme)}
-        open={judging.isChoosing}
-        onOpen={judging.onChoosing}
-        onChoose={judging.onJudge}
-      />
-      <Button size="2xs" variant="outline" aria-pressed={isMarked} onClick={judging.onMark}>
-        {isMarked ? '■ Marked' : 'Mark'} <Kbd>m</Kbd>
-      </Button>
-    </HStack>
   );
 };
