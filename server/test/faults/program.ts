@@ -126,7 +126,7 @@ export class RealProgram {
     for (let tries = 0; ; tries++) {
       await this.address();
       try {
-        const connection = await mysql.createConnection(this.databaseUrl());
+        const connection = await mysql.createConnection({ uri: this.databaseUrl(), multipleStatements: true });
         try {
           return await action(connection);
         } finally {

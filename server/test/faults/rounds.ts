@@ -3,7 +3,7 @@ import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type mysql from 'mysql2/promise';
-import { backToEarlier } from './earlier.ts';
+import { putState } from './earlier.ts';
 import { FAULTS, LISTINGS } from './faults.ts';
 import { differencesOf, fingerprintOf, structureOf, type Fingerprint } from './fingerprint.ts';
 import { pause, RealProgram, type Part } from './program.ts';
@@ -51,6 +51,9 @@ interface Undisturbed {
   fingerprints: Fingerprint[];
   took: number[];
 }
+
+/** States that upgrades begin at: before steps were recorded, in the middle, and a late one. */
+const UPGRADED = ['0003_sheet', '0009_own_data', '0014_reviews_read'];
 
 export class Harness {
   private readonly folder = mkdtempSync(join(tmpdir(), 'kettle faults '));
@@ -190,18 +193,22 @@ export class Harness {
       );
   }
 
-  /** Upgrades of a workspace of an earlier version with data in it, killed at a random moment, then started again. */
+  /** Upgrades of workspaces of three earlier versions with data in them, killed at a random moment, then started again. */
   async upgrades(count: number): Promise<void> {
-    const old = join(this.folder, 'old');
-    await this.workspace('old').then(async (program) => {
-      await program.address();
-      await program.withDatabase(backToEarlier);
-      await program.stop();
-    });
+    const perState = Math.ceil(count / UPGRADED.length);
+    for (const state of UPGRADED) await this.upgradesOf(state, Math.min(perState, count));
+  }
+
+  private async upgradesOf(state: string, count: number): Promise<void> {
+    const old = join(this.folder, `old-${state}`);
+    const maker = new RealProgram(old, 'own', LISTINGS);
+    await maker.address();
+    await maker.withDatabase((connection) => putState(connection, state));
+    await maker.stop();
     const copyOld = (data: string): void => cpSync(old, data, { recursive: true });
-    const upgraded = join(this.folder, 'upgraded');
+    const upgraded = join(this.folder, `upgraded-${state}`);
     copyOld(upgraded);
-    const program = new RealProgram(upgraded, 'demo', LISTINGS);
+    const program = new RealProgram(upgraded, 'own', LISTINGS);
     const since = performance.now();
     await program.address();
     const took = performance.now() - since;
@@ -213,11 +220,11 @@ export class Harness {
     await program.stop();
     for (let i = 0; i < count; i++)
       await this.startRound(
-        'upgrade',
+        `upgrade of ${state}`,
         i,
         took,
         expected,
-        (data) => new RealProgram(data, 'demo', LISTINGS),
+        (data) => new RealProgram(data, 'own', LISTINGS),
         copyOld,
         both,
       );
