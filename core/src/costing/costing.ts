@@ -2,7 +2,8 @@ import type { CostAmount, CostingDocument, CostLine } from '../documents/costing
 import type { FeeSchedule } from '../documents/fee-schedule.ts';
 import { marketplaceFees, percent, type Fees, type PartOfFees } from '../fees/fees.ts';
 import type { FeeSubject } from '../fees/schedule.ts';
-import { roundHalfAway, shareOf, type Minor } from '../money/money.ts';
+import { currencyExponent, roundHalfAway, shareOf, type Minor } from '../money/money.ts';
+import { landedOrder, type LandedLine, type LandedOrder, type Piece } from './landing.ts';
 
 /** The line that says what one piece costs at the factory: duty is taken on it. */
 export const UNIT_COST = 'unit-cost';
@@ -54,6 +55,104 @@ export const costingFault = ({ lines }: CostingDocument): string | null => {
   return null;
 };
 
+/** A costing whose lines are all plain amounts, and the order that some of them came from. */
+export interface Settled {
+  document: CostingDocument;
+  order: LandedOrder | null;
+  /** Why the quote that was chosen gives no order, in a sentence. */
+  reason: string | null;
+}
+
+/** Names of what an order is made of, as people say them. */
+export const LANDED_NAMES: Readonly<Record<LandedLine['key'], string>> = {
+  goods: 'Goods',
+  once: 'Mould, plates, bank',
+  pickup: 'Loading at the supplier',
+  'export-clearance': 'Export clearance',
+  'export-haul': 'Way to the port',
+  loading: 'Handling and loading there',
+  carriage: 'Freight',
+  insurance: 'Insurance',
+  arrival: 'Handling on arrival',
+  onward: 'Way to the warehouse',
+  unloading: 'Unloading',
+  'import-clearance': 'Import clearance',
+  duty: 'Duty',
+  inspection: 'Inspection',
+  branding: 'Branding',
+};
+const OF_ORDER = 'order-';
+/** Where each part of an order counts among the lines of a costing. */
+const LINE_OF: Readonly<Partial<Record<LandedLine['key'], string>>> = {
+  goods: UNIT_COST,
+  once: UNIT_COST,
+  duty: 'duty',
+  inspection: `${OF_ORDER}inspection`,
+  branding: `${OF_ORDER}branding`,
+};
+
+/**
+ * The document with the lines of goods, freight and duty as the chosen quote gives them at the first order; the document
+ * itself where none is chosen. A line that is not known for the whole order is not known for a piece.
+ */
+export const settled = (document: CostingDocument, piece: Piece, currency: string): Settled => {
+  const { landing, firstOrder } = document;
+  if (!landing?.chosen) return { document, order: null, reason: null };
+  const without = { ...document };
+  delete without.landing;
+  if (firstOrder === null)
+    return {
+      document: without,
+      order: null,
+      reason: 'Type in the first order: what the quote comes to depends on it.',
+    };
+  const { offer, way } = landing.chosen;
+  const digits = currencyExponent(currency);
+  const result = landedOrder(
+    offer,
+    landing,
+    way === null ? null : (landing.ways[way] ?? null),
+    piece,
+    firstOrder,
+    digits,
+  );
+  if (!result.isPossible) return { document: without, order: null, reason: result.reason };
+  const { order } = result;
+  const sums = new Map<string, { sum: Minor | null; names: string[]; open: string[] }>();
+  for (const { key, amount } of order.lines) {
+    const at = LINE_OF[key] ?? 'freight';
+    const so = sums.get(at) ?? { sum: 0, names: [], open: [] };
+    (amount === null ? so.open : so.names).push(LANDED_NAMES[key].toLowerCase());
+    sums.set(at, { ...so, sum: so.sum === null || amount === null ? null : so.sum + amount });
+  }
+  const source = `${offer.supplier}, ${offer.day}`;
+  const settle = (l: CostLine): CostLine => {
+    const so = sums.get(l.key);
+    const note = so?.open.length ? `not known: ${so.open.join(', ')}` : (so?.names.join(', ') ?? 'in the price');
+    const amount = so ? so.sum : 0;
+    return {
+      ...l,
+      amount: { kind: 'sum', sum: amount === null ? null : roundHalfAway(amount / firstOrder) },
+      note,
+      source,
+    };
+  };
+  const had = new Set(document.lines.map((l) => l.key));
+  const lines = document.lines.map((l) =>
+    l.key === 'freight' || l.key === 'duty' || l.key === UNIT_COST ? settle(l) : l,
+  );
+  const more = [...sums.keys()].filter((key) => !had.has(key));
+  const added = more.map((key) => settle(line(key, LINE_NAMES[key] ?? key, 'landed', sum(null))));
+  return { document: { ...without, lines: [...lines, ...added] }, order, reason: null };
+};
+const LINE_NAMES: Readonly<Record<string, string>> = {
+  [UNIT_COST]: 'Unit cost',
+  freight: 'Freight a unit',
+  duty: 'Duty',
+  [`${OF_ORDER}inspection`]: 'Inspection',
+  [`${OF_ORDER}branding`]: 'Branding',
+};
+
 /** A line as it came out: what it takes of each piece, or once for a launch. */
 export interface CostedLine {
   key: string;
@@ -73,6 +172,10 @@ export interface Costing {
   lines: CostedLine[];
   /** What a piece costs until it lies in the warehouse. */
   landed: Minor;
+  /** What the first order costs until it lies there; null while its pieces are not known. */
+  landedOrder: Minor | null;
+  /** The order by the chosen quote, line by line; null where the lines are typed. */
+  order: LandedOrder | null;
   /** What each sale takes besides the fees: advertising, returns. */
   sale: Minor;
   profit: Minor;
@@ -109,9 +212,10 @@ const ASKED: Readonly<Record<string, string>> = {
 export const costing = (
   schedule: FeeSchedule,
   subject: FeeSubject,
-  document: CostingDocument,
+  asTyped: CostingDocument,
   day: string,
 ): CostingOrReason => {
+  const { document, order, reason: noOrder } = settled(asTyped, subject, schedule.currency);
   const result = marketplaceFees(schedule, subject, {
     fulfilment: document.fulfilment,
     monthsStored: document.monthsStored,
@@ -120,7 +224,7 @@ export const costing = (
   const lines = costedLines(document, subject.price);
   const missing = document.lines.some((l) => l.key === UNIT_COST)
     ? lines.find((l) => l.part !== 'launch' && l.amount === null)
-    : { key: UNIT_COST, label: '' };
+    : { key: UNIT_COST, label: '', note: '' };
   const [landed, sale] = [sumOf(lines, 'landed') ?? 0, sumOf(lines, 'sale') ?? 0];
   if (!result.known) {
     const { net } = result;
@@ -131,16 +235,24 @@ export const costing = (
       net: null,
       lines,
       fees: result,
-      profit: net && !missing ? { low: net.low === null ? null : left(net.low), high: left(net.high) } : null,
+      profit:
+        net && !missing && noOrder === null
+          ? { low: net.low === null ? null : left(net.low), high: left(net.high) }
+          : null,
     };
   }
   const { fees } = result;
+  if (noOrder !== null) return { known: false, reason: noOrder, net: fees.net, lines, fees: null, profit: null };
   if (missing) {
-    const reason = ASKED[missing.key] ?? `Type in "${missing.label}".`;
+    const isOpen = missing.note.startsWith('not known:');
+    const reason = isOpen
+      ? `${missing.label} is ${missing.note}.`
+      : (ASKED[missing.key] ?? `Type in "${missing.label}".`);
     return { known: false, reason, net: fees.net, lines, fees: null, profit: null };
   }
   const launch = sumOf(lines, 'launch');
   const profit = profitFrom(fees.net, landed, sale);
+  const ofOrder = document.firstOrder === null ? null : wholeOrder(document.firstOrder, landed, lines, order);
   return {
     known: true,
     costing: {
@@ -148,14 +260,25 @@ export const costing = (
       net: fees.net,
       lines,
       landed,
+      landedOrder: ofOrder,
+      order,
       sale,
       profit,
       margin: profit / subject.price,
       returnOnCost: landed > 0 ? profit / landed : null,
-      outlay: document.firstOrder === null || launch === null ? null : document.firstOrder * landed + launch,
+      outlay: ofOrder === null || launch === null ? null : ofOrder + launch,
     },
   };
 };
+
+/** A whole order: by the quote's own sum where there is one, which a rounded piece times its number is not. */
+const wholeOrder = (pieces: number, landed: Minor, lines: readonly CostedLine[], order: LandedOrder | null): Minor => {
+  if (order?.total == null) return pieces * landed;
+  const quoted = lines.reduce((sum, l) => (isOfOrder(l.key) ? sum + (l.amount ?? 0) : sum), 0);
+  return order.total + pieces * (landed - quoted);
+};
+const isOfOrder = (key: string): boolean =>
+  key === UNIT_COST || key === 'freight' || key === 'duty' || key.startsWith(OF_ORDER);
 
 const sumOf = (lines: readonly CostedLine[], part: CostLine['part']): Minor | null => {
   let total = 0;

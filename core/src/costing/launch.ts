@@ -163,6 +163,7 @@ export const launchFrom = ({ schedule, subject, document, day, units }: LaunchAs
   );
   if (launch === null) return 'Type in what the launch costs: samples, pictures, advertising.';
   const { spreads } = plan;
+  const landed = (typed.costing.landedOrder ?? 0) / document.firstOrder;
   const points = (likely: number, { low, high }: { low: number; high: number }): ThreePoints => ({
     low: Math.min(likely, likely * low),
     likely,
@@ -175,12 +176,12 @@ export const launchFrom = ({ schedule, subject, document, day, units }: LaunchAs
       rampMonths: plan.rampMonths,
       leadMonths: plan.leadMonths,
       takings: typed.costing.net - typed.costing.sale,
-      landed: typed.costing.landed,
+      landed,
     },
     units: points(units * plan.unitsShare, spreads.units),
     price: points(subject.price, spreads.price),
     advertising: points(1, spreads.advertising),
-    cost: points(typed.costing.landed, spreads.cost),
+    cost: points(landed, spreads.cost),
     ramp: points(plan.rampMonths, spreads.ramp),
     lead: points(plan.leadMonths, spreads.lead),
   };

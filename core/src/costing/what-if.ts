@@ -2,7 +2,7 @@ import type { CostingDocument } from '../documents/costing.ts';
 import type { FeeSchedule } from '../documents/fee-schedule.ts';
 import type { FeeSubject } from '../fees/schedule.ts';
 import { roundHalfAway, type Minor } from '../money/money.ts';
-import { costing, withAmount } from './costing.ts';
+import { costing, settled, withAmount } from './costing.ts';
 
 /** What would be left if one thing were otherwise and all else as it is typed. */
 export interface WhatIf {
@@ -43,7 +43,9 @@ const RETURNS_IF_NONE = 0.05;
  * What is left as it is typed, and when one thing turns out otherwise: the ways in which launches mostly go wrong (common
  * practice, no source). Empty while the costing is not known.
  */
-export const whatIfs = ({ schedule, subject, document, day, units, cheapest }: Asked): WhatIf[] => {
+export const whatIfs = ({ schedule, subject, document: typed, day, units, cheapest }: Asked): WhatIf[] => {
+  const { document, reason } = settled(typed, subject, schedule.currency);
+  if (reason !== null) return [];
   const { price } = subject;
   const asTyped = costing(schedule, subject, document, day);
   if (!asTyped.known) return [];

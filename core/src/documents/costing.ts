@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { Landing } from './landing.ts';
 import { exactly, MOST_COUNT, MOST_MONEY, Nullable, oneOf } from './shapes.ts';
 
 const sum = Type.Integer({ minimum: 0, maximum: MOST_MONEY, description: 'Minor units of the currency.' });
@@ -81,6 +82,7 @@ export const CostingDocument = Type.Object(
     firstOrder: Nullable(Type.Integer({ minimum: 1, maximum: MOST_COUNT, description: 'Pieces.' })),
     lines: Type.Array(CostLine, { maxItems: 80 }),
     plan: Type.Optional(LaunchPlan),
+    landing: Type.Optional(Landing),
   },
   { ...exactly, title: 'Costing' },
 );
