@@ -1,44 +1,96 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { CostingDocument } from '@kettle/core/documents/costing';
+import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
+import { Offer } from '@kettle/core/documents/landing';
 import { Day, exactly, Nullable, Version } from '@kettle/core/documents/shapes';
 import { route } from './route.ts';
-import { Id, Kept, MarketplaceId } from './shapes.ts';
+import { Done, Id, Kept, MarketplaceId } from './shapes.ts';
 
 const name = Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' });
 
+/** A fee schedule with where it comes from. */
+export const NamedSchedule = Type.Object({
+  id: Id,
+  name: Type.String(),
+  source: Type.String(),
+  validFrom: Day,
+  document: FeeSchedule,
+});
+export type NamedSchedule = Static<typeof NamedSchedule>;
+
 /** A costing as it is kept: of a candidate, or of a listing that nobody has started a candidate from (`candidate` null). */
 export const KeptCosting = Type.Object({
+  id: Type.Union([Id, Type.Null()], { description: 'Null while nothing was typed.' }),
   name,
   document: CostingDocument,
   version: Version,
   candidate: Nullable(Type.Object({ id: Id, name: Type.String() })),
+  schedule: Type.Union([NamedSchedule, Type.Null()], {
+    description: 'What it is reckoned with: the schedule in force when it was begun, until another is taken.',
+  }),
+  newer: Type.Union([Type.Object({ id: Id, name: Type.String(), validFrom: Day }), Type.Null()], {
+    description: 'A schedule that has come into force since.',
+  }),
 });
 export type KeptCosting = Static<typeof KeptCosting>;
 
-/** What a supplier asked for a piece, from a number of pieces on. */
+/** What a supplier asked for a piece, by the number of pieces, on a day. */
 export const Quote = Type.Object({
-  id: Id,
-  supplier: Type.String(),
+  ...Offer.properties,
+  supplierId: Id,
   country: Type.String(),
-  day: Day,
-  minimum: Type.Integer(),
-  price: Type.Number({ description: 'Major units of its currency.' }),
-  currency: Type.String(),
-  here: Nullable(
-    Type.Integer({
-      description: 'Minor units of the marketplace’s currency; null where no rate of its time is known.',
-    }),
-  ),
-  rate: Nullable(Type.Object({ day: Day, rate: Type.Number() })),
-  leadDays: Nullable(Type.Integer()),
-  terms: Type.String(),
+  terms: Type.String({ description: 'As they were written.' }),
   validUntil: Nullable(Day),
   over: Type.Boolean({ description: 'It was valid until a day that is past.' }),
   note: Type.String(),
+  typed: Type.Boolean({ description: 'By hand: it can be changed and removed where it stands.' }),
 });
 export type Quote = Static<typeof Quote>;
 
-const ChangedCosting = Type.Object({ document: CostingDocument, version: Version }, exactly);
+/** A quote as people type it: of its supplier and day it stands in the place of what was there. */
+const TypedQuote = Type.Object(
+  {
+    supplier: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
+    country: Type.String({ pattern: '^([A-Za-z]{2})?$' }),
+    day: Day,
+    currency: Type.String({ pattern: '^[A-Z]{3}$' }),
+    steps: Type.Array(
+      Type.Object(
+        {
+          from: Type.Integer({ minimum: 1, maximum: 1_000_000_000 }),
+          price: Type.Number({ minimum: 0.0001, maximum: 10_000_000 }),
+        },
+        exactly,
+      ),
+      { minItems: 1, maxItems: 40 },
+    ),
+    term: Offer.properties.term,
+    leadDays: Offer.properties.leadDays,
+    carton: Offer.properties.carton,
+    once: Offer.properties.once,
+    validUntil: Nullable(Day),
+    note: Type.String({ maxLength: 400 }),
+  },
+  exactly,
+);
+export type TypedQuote = Static<typeof TypedQuote>;
+const ofListing = Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 40 }) });
+
+const ChangedCosting = Type.Object(
+  {
+    document: CostingDocument,
+    version: Version,
+    schedule: Type.Optional(
+      Type.Integer({
+        minimum: 1,
+        maximum: Number.MAX_SAFE_INTEGER,
+        description: 'Reckoned with this fee schedule from now on.',
+      }),
+    ),
+  },
+  exactly,
+);
+const oneOfCandidate = Type.Object({ id: Id, costing: Id });
 
 export const costingRoutes = {
   keepOfListing: route(
@@ -56,14 +108,63 @@ export const costingRoutes = {
     '/api/marketplaces/{marketplace}/listings/{code}/quotes',
     'What suppliers asked for a piece like a listing’s, newest first.',
     {
-      params: Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 40 }) }),
+      params: ofListing,
       reply: Type.Array(Quote),
+    },
+  ),
+  keepQuote: route(
+    'put',
+    '/api/marketplaces/{marketplace}/listings/{code}/quotes',
+    'Keeps a quote as it is typed; what the supplier asked on the same day gives way.',
+    { params: ofListing, body: TypedQuote, reply: Done },
+  ),
+  removeQuote: route(
+    'delete',
+    '/api/marketplaces/{marketplace}/listings/{code}/quotes/{supplier}/{day}',
+    'Removes what a supplier asked on a day.',
+    { params: Type.Object({ ...ofListing.properties, supplier: Id, day: Day }), reply: Done },
+  ),
+  keepRate: route(
+    'put',
+    '/api/marketplaces/{marketplace}/rates/{currency}',
+    'What one unit of a currency is worth in the marketplace’s, on a day.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId, currency: Type.String({ pattern: '^[A-Z]{3}$' }) }),
+      body: Type.Object({ day: Day, rate: Type.Number({ minimum: 1e-9, maximum: 1e9 }) }, exactly),
+      reply: Done,
     },
   ),
   ofCandidate: route('get', '/api/candidates/{id}/costing', 'The costing that a candidate is reckoned with.', {
     params: Type.Object({ id: Id }),
     reply: KeptCosting,
   }),
+  allOfCandidate: route(
+    'get',
+    '/api/candidates/{id}/costings',
+    'All costings of a candidate, the one it is reckoned with first.',
+    {
+      params: Type.Object({ id: Id }),
+      reply: Type.Array(KeptCosting),
+    },
+  ),
+  copyOfCandidate: route(
+    'post',
+    '/api/candidates/{id}/costings',
+    'Copies the costing that a candidate is reckoned with under another name, and reckons with the copy from then on.',
+    { params: Type.Object({ id: Id }), body: Type.Object({ name }, exactly), reply: Type.Object({ id: Id }) },
+  ),
+  useOfCandidate: route(
+    'put',
+    '/api/candidates/{id}/costings/{costing}/use',
+    'Reckons a candidate with another of its costings.',
+    { params: oneOfCandidate, reply: Done },
+  ),
+  removeOfCandidate: route(
+    'delete',
+    '/api/candidates/{id}/costings/{costing}',
+    'Removes a costing that the candidate is not reckoned with.',
+    { params: oneOfCandidate, reply: Done },
+  ),
   keepOfCandidate: route('put', '/api/candidates/{id}/costing', 'Keeps the costing of a candidate.', {
     params: Type.Object({ id: Id }),
     body: Type.Object({ ...ChangedCosting.properties, name: Type.Optional(name) }, exactly),

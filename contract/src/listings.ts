@@ -1,8 +1,7 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
-import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { Day, Money, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
 import { MarkState } from '@kettle/core/documents/stages';
-import { KeptCosting } from './costing.ts';
+import { KeptCosting, NamedSchedule } from './costing.ts';
 import { route } from './route.ts';
 import { Done, Id, Kept, ListingBrief, MarketplaceId } from './shapes.ts';
 import {
@@ -65,9 +64,7 @@ export const ListingSheet = Type.Object({
     ),
   ]),
   /** The schedule in force, so that the interface computes with the same one. */
-  schedule: Nullable(
-    Type.Object({ id: Id, name: Type.String(), source: Type.String(), validFrom: Day, document: FeeSchedule }),
-  ),
+  schedule: Nullable(NamedSchedule),
   costing: KeptCosting,
   stated: Type.Array(Type.Object({ measure: Type.String(), value: Type.Number(), source: Type.String(), day: Day })),
   watchedSince: Nullable(Day),

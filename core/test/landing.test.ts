@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { costing, emptyCosting, settled, withAmount } from '../src/costing/costing.ts';
+import { costing, emptyCosting, fulfilledBy, settled, withAmount } from '../src/costing/costing.ts';
 import { chargeableKg, EMPTY_LANDING, landedOrder, priceAt, shipmentOf, turnsOf } from '../src/costing/landing.ts';
+import { inCurrency } from '../src/costing/elsewhere.ts';
 import { launchFrom } from '../src/costing/launch.ts';
 import { dearestUnitCost, priceForMargin, priceForProfit, profitCurve } from '../src/costing/price-for-profit.ts';
 import { isDutyOfSupplier, isPaidBySupplier, legsOfBuyer, termOf } from '../src/costing/trade-terms.ts';
@@ -376,5 +377,60 @@ describe('prices that work', () => {
     expect(prices).toEqual(expect.arrayContaining([1000, 2000, 2001, 6000, 6001, 9000]));
     expect(prices).toEqual([...prices].sort((a, b) => a - b));
     expect(profitCurve(jumping, subject, emptyCosting(), '2026-04-01', { from: 1000, to: 9000 })).toBeNull();
+  });
+});
+
+describe('the same goods elsewhere', () => {
+  const subject = { category: 'Wool', weight: 1724, sides: [300, 220, 90] as [number, number, number] };
+  test('every sum is converted once, shares stay', () => {
+    const to = { from: 'USD', to: 'JPY', rate: 150 };
+    const document: CostingDocument = {
+      ...withAmount(emptyCosting(), 'returns', { kind: 'returns', rate: 0.05, loss: 333 }),
+      price: 1999,
+      landing: { ...landing, inspection: 28_000, chosen: { offer, way: 0 } },
+    };
+    const there = inCurrency(document, to);
+    expect(there.price).toBe(2999);
+    expect(there.lines.find((l) => l.key === 'returns')!.amount).toEqual({ kind: 'returns', rate: 0.05, loss: 500 });
+    expect(there.lines.find((l) => l.key === 'advertising')!.amount).toEqual({ kind: 'share', of: 'price', rate: 0.1 });
+    expect(there.landing!.ways[0]!.charge.price).toBe(19_500);
+    expect(there.landing!.legs.arrival.price).toBe(22_500);
+    expect(there.landing!.legs.loading.price).toBeNull();
+    // 500 × 4.70 × 1.1 × 150 yen.
+    expect(
+      orderOf(there.landing!.chosen!.offer, there.landing!, there.landing!.ways[0]!, 500, 0).lines[0]!.amount,
+    ).toBe(387_750);
+    expect(inCurrency(inCurrency(document, to), { from: 'JPY', to: 'USD', rate: 1 / 150 }).price).toBe(1999);
+  });
+  test('where the seller sends, the marketplace takes no fulfilment and storage, and sending is asked for', () => {
+    const typed = withAmount(withAmount(emptyCosting(), 'unit-cost', { kind: 'sum', sum: 900 }), 'freight', {
+      kind: 'sum',
+      sum: 120,
+    });
+    const at = (d: CostingDocument) => costing(schedule, { ...subject, price: 4109 }, d, '2026-04-01');
+    const own = fulfilledBy(typed, 'seller');
+    const asked = at(own);
+    expect(asked.known ? '' : asked.reason).toBe('Type in "Storing and sending, a unit".');
+    const sent = at(withAmount(own, 'sending', { kind: 'sum', sum: 650 }));
+    if (!sent.known) throw new Error(sent.reason);
+    expect(sent.costing.fees.lines.map((l) => l.key)).toEqual(['commission']);
+    // 41.09 − 15 % − 9.00 − 1.20 − 10 % − 6.50.
+    expect(sent.costing.profit).toBe(4109 - 616 - 900 - 120 - 411 - 650);
+    // Back at the marketplace the line stays typed and takes nothing.
+    const back = at(fulfilledBy(withAmount(own, 'sending', { kind: 'sum', sum: 650 }), 'marketplace'));
+    const before = at(typed);
+    expect(back.known && before.known && back.costing.profit - before.costing.profit).toBe(0);
+    expect(fulfilledBy(own, 'seller')).toEqual(own);
+  });
+  test('clicks that are paid for: 0.80 a click, one in ten buys, half of the sales: 4.00 a sale', () => {
+    const document = withAmount(withAmount(withAmount(emptyCosting(), 'unit-cost', { kind: 'sum', sum: 900 }), 'freight', { kind: 'sum', sum: 0 }), 'advertising', { kind: 'clicks', click: 80, buyRate: 0.1, paid: 0.5 }); // prettier-ignore
+    const result = costing(schedule, { ...subject, price: 4109 }, document, '2026-04-01');
+    if (!result.known) throw new Error(result.reason);
+    expect(result.costing.sale).toBe(400);
+    expect(result.costing.lines.find((l) => l.key === 'advertising')!.note).toBe(
+      'one in 10 clicks buys, 50 % of sales',
+    );
+    const open = withAmount(document, 'advertising', { kind: 'clicks', click: 80, buyRate: null, paid: 0.5 });
+    expect(costing(schedule, { ...subject, price: 4109 }, open, '2026-04-01').known).toBe(false);
   });
 });

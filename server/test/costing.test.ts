@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { KeptCosting } from '@kettle/contract/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
+import type { Problem } from '@kettle/contract/shapes';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import { emptyCosting, withAmount } from '@kettle/core/costing/costing';
 import type { CostingDocument } from '@kettle/core/documents/costing';
@@ -79,5 +80,77 @@ describe('a costing belongs to a candidate', () => {
     const shown = await get<ListingSheet>(`${at}/listings/${code}`);
     expect(shown.costing).toMatchObject({ candidate: null, version: 0 });
     expect(unitCost(await costingOf(json.id))).toBe(321);
+  });
+});
+
+describe('costings with names', () => {
+  const all = (id: number) => get<KeptCosting[]>(`/api/candidates/${id}/costings`);
+  const copy = (id: number, name: string) =>
+    program.call<Problem & { id: number }>('POST', `/api/candidates/${id}/costings`, { name });
+
+  test('one is copied, changed without touching the other, taken back into use, and removed', async () => {
+    const id = await start('Two ways');
+    expect(await all(id)).toEqual([]);
+    expect((await copy(id, 'By air')).json.field).toBe('name');
+    await program.put(`/api/candidates/${id}/costing`, { document: costs(900), name: 'By sea' });
+    const sea = await costingOf(id);
+    const air = (await copy(id, ' By air ')).json.id;
+    expect(await costingOf(id)).toMatchObject({ id: air, name: 'By air', document: sea.document });
+    await program.put(`/api/candidates/${id}/costing`, { document: costs(900, 700) });
+    expect((await all(id)).map((c) => [c.name, c.document.lines[1]!.amount])).toEqual([
+      ['By air', { kind: 'sum', sum: 700 }],
+      ['By sea', { kind: 'sum', sum: 200 }],
+    ]);
+    const byAir = (await profitOf(id))!;
+    expect((await program.call('PUT', `/api/candidates/${id}/costings/${sea.id}/use`)).status).toBe(200);
+    expect((await profitOf(id))! - byAir).toBe(500);
+    const used = await program.call<Problem>('DELETE', `/api/candidates/${id}/costings/${sea.id}`);
+    expect([used.status, used.json.field]).toEqual([422, 'costing']);
+    expect((await program.call('DELETE', `/api/candidates/${id}/costings/${air}`)).status).toBe(200);
+    expect((await all(id)).map((c) => c.name)).toEqual(['By sea']);
+    expect((await copy(id, 'by SEA')).json.title).toContain('already');
+  });
+
+  test('one of another candidate is not found', async () => {
+    const [one, other] = [await start('One'), await start('Other')];
+    await program.put(`/api/candidates/${one}/costing`, { document: costs(900) });
+    const { id } = await costingOf(one);
+    expect((await program.call('PUT', `/api/candidates/${other}/costings/${id}/use`)).status).toBe(404);
+    expect((await program.call('DELETE', `/api/candidates/${other}/costings/${id}`)).status).toBe(404);
+  });
+
+  test('keeps the fee schedule it was begun with when a newer one comes, until that is taken', async () => {
+    const id = await start('Fees move');
+    await program.put(`/api/candidates/${id}/costing`, { document: costs(900) });
+    const before = await costingOf(id);
+    const profit = (await profitOf(id))!;
+    const [today] = (await sheet()).today.split('T');
+    const dearer = {
+      ...before.schedule!.document,
+      name: 'Dearer',
+      validFrom: today,
+      sizeClasses: before.schedule!.document.sizeClasses.map((c) => ({
+        ...c,
+        fulfilment: c.fulfilment.map((f) => ({ ...f, fee: f.fee + 100 })),
+      })),
+    };
+    expect((await program.call('POST', `${at}/fee-schedules`, dearer)).status).toBe(200);
+    const after = await costingOf(id);
+    expect(after.schedule!.id).toBe(before.schedule!.id);
+    expect(after.newer).toMatchObject({ name: 'Dearer', validFrom: today });
+    expect(await profitOf(id)).toBe(profit);
+    // What is typed does not take it either.
+    await program.put(`/api/candidates/${id}/costing`, { document: costs(900) });
+    expect(await profitOf(id)).toBe(profit);
+    await program.put(`/api/candidates/${id}/costing`, { document: costs(900), schedule: after.newer!.id });
+    expect(await profitOf(id)).toBe(profit - 100);
+    expect((await costingOf(id)).newer).toBeNull();
+    // One that is begun now has the newer from the start.
+    const later = await start('Begun later');
+    await program.put(`/api/candidates/${later}/costing`, { document: costs(900) });
+    expect(await profitOf(later)).toBe(profit - 100);
+    const { version } = await costingOf(id);
+    const odd = await program.call<Problem>('PUT', `/api/candidates/${id}/costing`, { document: costs(900), version, schedule: 99_999 }); // prettier-ignore
+    expect([odd.status, odd.json.field]).toEqual([422, 'schedule']);
   });
 });

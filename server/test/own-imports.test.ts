@@ -536,10 +536,14 @@ describe('suppliers’ quotes', () => {
     ]);
     // Beside the costing: in the marketplace's currency once a rate is known.
     const shown = async () =>
-      (await program.call<Quote[]>('GET', `/api/marketplaces/${id}/listings/A1/quotes`)).json.map((q) => q.here);
-    expect(await shown()).toEqual([null, null, null]);
+      (await program.call<Quote[]>('GET', `/api/marketplaces/${id}/listings/A1/quotes`)).json.map((q) => [
+        q.steps.map((s) => s.price),
+        q.rate?.rate ?? null,
+        q.term,
+      ]);
+    expect(await shown()).toEqual([[[4.2, 3.85, 3.6], null, 'FOB']]);
     await importCsv(program, id, 'rates', csv(['Currency', 'Rate', 'Date'], ['USD', '0.9', '2026-10-30']));
-    expect(await shown()).toEqual([378, 347, 324]);
+    expect(await shown()).toEqual([[[4.2, 3.85, 3.6], 0.9, 'FOB']]);
     await change((await kept(id)).find((i) => i.kind === 'quotes')!.id, 'take-back');
     expect(await quotes()).toEqual([]);
     await change((await kept(id)).find((i) => i.kind === 'quotes')!.id, 'take-again');

@@ -111,8 +111,8 @@ const KINDS: Record<ImportKind, { head: string[]; cells: Cells; once: number[] }
     once: [0, 1, 2],
   },
   quotes: {
-    head: ['Code', 'Supplier', 'Country', 'Unit price', 'Currency', 'MOQ', 'Lead time', 'Terms', 'Valid until', 'Date', 'Note'], // prettier-ignore
-    cells: [code, fc.constantFrom('Two Brothers', 'Öst, AB', "='x"), fc.constantFrom('CN', 'PL'), cents, fc.constantFrom('USD', 'EUR', 'CNY'), whole(1, 9000), maybe(whole(0, 99)), fc.constantFrom('FOB', 'EXW', ''), maybe(day), day, maybe(odd)], // prettier-ignore
+    head: ['Code', 'Supplier', 'Country', 'Unit price', 'Currency', 'MOQ', 'Lead time', 'Terms', 'Valid until', 'Date', 'Note', 'Pcs/ctn', 'Gross weight (kg)', 'Carton size (cm)'], // prettier-ignore
+    cells: [code, fc.constantFrom('Two Brothers', 'Öst, AB', "='x"), fc.constantFrom('CN', 'PL'), cents, fc.constantFrom('USD', 'EUR', 'CNY'), whole(1, 9000), maybe(whole(0, 99)), fc.constantFrom('FOB', 'EXW', ''), maybe(day), day, maybe(odd), maybe(whole(1, 400)), maybe(whole(1, 30)), fc.constantFrom('50 x 40 x 30', '')], // prettier-ignore
     once: [0, 1, 5, 9],
   },
   rates: {

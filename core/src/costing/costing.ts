@@ -7,6 +7,8 @@ import { landedOrder, type LandedLine, type LandedOrder, type Piece } from './la
 
 /** The line that says what one piece costs at the factory: duty is taken on it. */
 export const UNIT_COST = 'unit-cost';
+/** The line of what sending costs where the seller does it; nothing where the marketplace does. */
+export const SENDING = 'sending';
 
 const sum = (amount: Minor | null): CostAmount => ({ kind: 'sum', sum: amount });
 const line = (key: string, label: string, part: CostLine['part'], amount: CostAmount): CostLine => ({
@@ -44,6 +46,26 @@ export const withAmount = (document: CostingDocument, key: string, amount: CostA
   ...document,
   lines: document.lines.map((l) => (l.key === key ? { ...l, amount } : l)),
 });
+
+/** The same costing with the other one storing and sending; a line for it is there from the first time on. */
+export const fulfilledBy = (document: CostingDocument, fulfilment: CostingDocument['fulfilment']): CostingDocument => {
+  const hasLine = document.lines.some((l) => l.key === SENDING);
+  const lines =
+    fulfilment === 'seller' && !hasLine
+      ? document.lines.toSpliced(
+          document.lines.findIndex((l) => l.part === 'launch'),
+          0,
+          line(SENDING, 'Storing and sending, a unit', 'sale', sum(null)),
+        )
+      : document.lines;
+  return { ...document, fulfilment, lines };
+};
+
+/**
+ * How long a piece of an order lies on average until it is sold: half the time in which the order goes.
+ * @example monthsOnShelf(600, 200) // => 1.5
+ */
+export const monthsOnShelf = (pieces: number, unitsAMonth: number): number => pieces / unitsAMonth / 2;
 
 /** Why a costing cannot be meant, in a sentence, or null. @example costingFault(emptyCosting()) // => null */
 export const costingFault = ({ lines }: CostingDocument): string | null => {
@@ -290,10 +312,11 @@ const sumOf = (lines: readonly CostedLine[], part: CostLine['part']): Minor | nu
   return total;
 };
 
-const costedLines = ({ lines }: CostingDocument, price: Minor): CostedLine[] => {
+const costedLines = ({ lines, fulfilment }: CostingDocument, price: Minor): CostedLine[] => {
+  const counts = ({ key }: CostLine): boolean => key !== SENDING || fulfilment === 'seller';
   const unitCost = lines.find((l) => l.key === UNIT_COST)?.amount;
   const base = { price, 'unit-cost': unitCost?.kind === 'sum' ? unitCost.sum : null };
-  return lines.map(({ key, label, part, amount, note, source }) => {
+  return lines.filter(counts).map(({ key, label, part, amount, note, source }) => {
     const taken = amountOf(amount, base);
     return { key, label, part, amount: taken.amount, note: note || taken.note, source };
   });
@@ -319,6 +342,16 @@ const amountOf = (
         amount: roundHalfAway(amount.rate * amount.loss),
         note: `${percent(amount.rate)} come back`,
       };
+    case 'clicks': {
+      const { click, buyRate, paid } = amount;
+      return {
+        amount: click === null || buyRate === null ? null : roundHalfAway((click / buyRate) * paid),
+        note:
+          buyRate === null
+            ? 'paid clicks'
+            : `one in ${Number((1 / buyRate).toFixed(1))} clicks buys, ${percent(paid)} of sales`,
+      };
+    }
   }
 };
 

@@ -4,7 +4,7 @@ import { exactly, MOST_COUNT, MOST_MONEY, Nullable, oneOf } from './shapes.ts';
 
 const sum = Type.Integer({ minimum: 0, maximum: MOST_MONEY, description: 'Minor units of the currency.' });
 
-/** How much a line takes: a sum, a share of something, or so much for each piece that comes back. Null is "not known yet". */
+/** How much a line takes: a sum, a share of something, so much for each piece that comes back, or clicks that are paid for. Null is "not known yet". */
 export const CostAmount = Type.Union([
   Type.Object({ kind: Type.Literal('sum'), sum: Nullable(sum) }, exactly),
   Type.Object(
@@ -20,6 +20,17 @@ export const CostAmount = Type.Union([
       kind: Type.Literal('returns'),
       rate: Type.Number({ minimum: 0, maximum: 1, description: 'Share of sold pieces that come back.' }),
       loss: sum,
+    },
+    exactly,
+  ),
+  Type.Object(
+    {
+      kind: Type.Literal('clicks'),
+      click: Nullable(sum),
+      buyRate: Nullable(
+        Type.Number({ exclusiveMinimum: 0, maximum: 1, description: 'Share of paid clicks that buy.' }),
+      ),
+      paid: Type.Number({ minimum: 0, maximum: 1, description: 'Share of the sales that come by paid clicks.' }),
     },
     exactly,
   ),

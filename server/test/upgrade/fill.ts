@@ -191,6 +191,10 @@ export const FILL: readonly Fill[] = [
     sql: `insert into quotes (listing_id, supplier_id, day, minimum, price, currency, terms) values (3, 1, '2026-11-03', 500, 4.2, 'USD', 'FOB')`,
   },
   {
+    from: 17,
+    sql: `update quotes set carton_units = 20, carton_weight = 9000, carton_long = 500, carton_middle = 400, carton_short = 300, once = 12000`,
+  },
+  {
     from: 11,
     sql: `insert into folder_files (marketplace_id, name, size, modified, state, reason, kind) select id, 'List.csv', 900, 1700000000000, 'waiting', 'Look at it once.', 'listings' from marketplaces limit 1`,
   },

@@ -4,8 +4,16 @@ import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
-import { quotesOf } from './quotes.ts';
-import { costingOfCandidate, keepCandidateCosting, keepQuickCosting } from './service.ts';
+import { keepQuote, keepRate, quotesOf, removeQuote } from './quotes.ts';
+import {
+  allCostings,
+  copyCosting,
+  costingOfCandidate,
+  keepCandidateCosting,
+  keepQuickCosting,
+  removeCosting,
+  useCosting,
+} from './service.ts';
 
 export const serveCosting = (app: Express, { database }: Ground): void => {
   const { db } = database;
@@ -13,8 +21,36 @@ export const serveCosting = (app: Express, { database }: Ground): void => {
     keepQuickCosting(database, await marketOf(db, params.marketplace), params.code, body),
   );
   serve(app, routes.quotes, async ({ params }) => quotesOf(db, await marketOf(db, params.marketplace), params.code));
-  serve(app, routes.ofCandidate, async ({ params }) =>
-    costingOfCandidate(db, (await candidateRow(db, params.id)).candidate),
-  );
+  serve(app, routes.keepQuote, async ({ params, body }) => {
+    await keepQuote(database, await marketOf(db, params.marketplace), params.code, body);
+    return { ok: true as const };
+  });
+  serve(app, routes.removeQuote, async ({ params }) => {
+    await removeQuote(db, await marketOf(db, params.marketplace), params.code, params.supplier, params.day);
+    return { ok: true as const };
+  });
+  serve(app, routes.keepRate, async ({ params, body }) => {
+    await keepRate(db, await marketOf(db, params.marketplace), params.currency, body);
+    return { ok: true as const };
+  });
+  serve(app, routes.ofCandidate, async ({ params }) => {
+    const { candidate, market } = await candidateRow(db, params.id);
+    return costingOfCandidate(db, market, candidate);
+  });
+  serve(app, routes.allOfCandidate, async ({ params }) => {
+    const { candidate, market } = await candidateRow(db, params.id);
+    return allCostings(db, market, candidate);
+  });
+  serve(app, routes.copyOfCandidate, async ({ params, body }) => ({
+    id: await copyCosting(database, params.id, body.name),
+  }));
+  serve(app, routes.useOfCandidate, async ({ params }) => {
+    await useCosting(database, params.id, params.costing);
+    return { ok: true as const };
+  });
+  serve(app, routes.removeOfCandidate, async ({ params }) => {
+    await removeCosting(database, params.id, params.costing);
+    return { ok: true as const };
+  });
   serve(app, routes.keepOfCandidate, ({ params, body }) => keepCandidateCosting(database, params.id, body));
 };

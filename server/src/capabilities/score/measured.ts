@@ -11,7 +11,7 @@ import { medianOf } from '@kettle/core/stats/robust';
 import { briefsOf, sidesOf } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { candidates, categories, estimates, lineUp, listings, watched } from '../../ground/db/schema.ts';
-import { scheduleInForce, type Market, type ScheduleInForce } from '../../ground/marketplaces/marketplaces.ts';
+import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { costingsOfCandidates } from '../costing/service.ts';
 import { correctionsOfEach } from '../reviews/corrections.ts';
 import { saidOf } from '../reviews/said.ts';
@@ -40,7 +40,7 @@ export const measureCandidates = async (
 ): Promise<Map<number, MeasuredCandidate>> => {
   if (rows.length === 0) return new Map();
   const ids = rows.map((r) => r.id);
-  const [entries, facts, costings, schedule, since] = await Promise.all([
+  const [entries, facts, costings, since] = await Promise.all([
     db
       .select()
       .from(lineUp)
@@ -50,8 +50,7 @@ export const measureCandidates = async (
       db,
       rows.map((r) => r.anchorId),
     ),
-    costingsOfCandidates(db, rows),
-    scheduleInForce(db, market.id, market.today),
+    costingsOfCandidates(db, market, rows),
     watchedSinceOf(db, ids),
   ]);
   const lineUps = new Map<number, (typeof lineUp.$inferSelect)[]>(ids.map((id) => [id, []]));
@@ -78,7 +77,6 @@ export const measureCandidates = async (
       const then = own.find((e) => e.listingId === row.anchorId);
       const measured = measure({
         market,
-        schedule,
         anchor: briefById.get(row.anchorId)!,
         lineUp: own.flatMap((e) => briefById.get(e.listingId) ?? []),
         facts: facts.get(row.anchorId)!,
@@ -125,7 +123,6 @@ const watchedSinceOf = async (db: Db, ids: readonly number[]): Promise<Map<numbe
 
 interface Known {
   market: Market;
-  schedule: ScheduleInForce | null;
   anchor: ListingBrief;
   lineUp: readonly ListingBrief[];
   facts: AnchorFacts;
@@ -136,7 +133,6 @@ interface Known {
 
 const measure = ({
   market,
-  schedule,
   anchor,
   lineUp: briefs,
   facts,
@@ -144,6 +140,7 @@ const measure = ({
   since,
   said,
 }: Known): Omit<MeasuredCandidate, 'then'> => {
+  const { schedule } = saved;
   const price = saved.document.price ?? anchor.price;
   const money =
     schedule && price !== null

@@ -54,7 +54,7 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
     asides,
   ] = await Promise.all([
     briefContext(db, market, [row.brand]),
-    costingOfListing(db, row.id),
+    costingOfListing(db, market, row.id),
     estimateListing(db, market, {
       id: row.id,
       category: briefRow.category,

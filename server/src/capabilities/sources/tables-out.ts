@@ -201,13 +201,20 @@ const outOf = (market: Market): Record<ImportKind, Out> => {
         plain('Currency', 'currency'),
         plain('Minimum', 'minimum'),
         plain('Lead days', 'lead_days'),
+        plain('Pieces a carton', 'carton_units'),
+        plain('Carton weight (g)', 'carton_weight'),
+        {
+          head: 'Carton size (mm)',
+          cell: (r) => (r.carton_long === null ? null : `${r.carton_long} x ${r.carton_middle} x ${r.carton_short}`),
+        },
         plain('Terms', 'terms'),
         plain('Valid until', 'valid_until'),
         plain('Date', 'day'),
         plain('Note', 'note'),
       ],
       rows: ofListings(
-        `select l.code, s.name, s.country, q.listing_id, q.day, q.minimum, q.price, q.currency, q.lead_days, q.terms, q.valid_until, q.note
+        `select l.code, s.name, s.country, q.listing_id, q.day, q.minimum, q.price, q.currency, q.lead_days, q.terms, q.valid_until, q.note,
+           q.carton_units, q.carton_weight, q.carton_long, q.carton_middle, q.carton_short
          from quotes q join listings l on l.id = q.listing_id join suppliers s on s.id = q.supplier_id
          where q.listing_id in (?) order by l.code, s.name, q.day, q.minimum`,
       ),

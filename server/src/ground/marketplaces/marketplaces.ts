@@ -1,4 +1,4 @@
-import { and, desc, eq, lte } from 'drizzle-orm';
+import { and, desc, eq, inArray, lte } from 'drizzle-orm';
 import type { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import type { ReviewRate } from '@kettle/core/estimate/review-pace';
@@ -79,21 +79,37 @@ export interface ScheduleInForce {
   document: FeeSchedule;
 }
 
+const SCHEDULE = {
+  id: feeSchedules.id,
+  name: feeSchedules.name,
+  source: feeSchedules.source,
+  validFrom: feeSchedules.validFrom,
+  document: feeSchedules.document,
+};
+
 /** The latest fee schedule that is in force on a day; null where the marketplace has none. */
 export const scheduleInForce = async (db: Db, marketplaceId: string, day: string): Promise<ScheduleInForce | null> => {
   const [row] = await db
-    .select({
-      id: feeSchedules.id,
-      name: feeSchedules.name,
-      source: feeSchedules.source,
-      validFrom: feeSchedules.validFrom,
-      document: feeSchedules.document,
-    })
+    .select(SCHEDULE)
     .from(feeSchedules)
     .where(and(eq(feeSchedules.marketplaceId, marketplaceId), lte(feeSchedules.validFrom, day)))
     .orderBy(desc(feeSchedules.validFrom))
     .limit(1);
   return row ?? null;
+};
+
+/** Fee schedules by their numbers; those of another marketplace and those that are gone are not among them. */
+export const schedulesById = async (
+  db: Db,
+  marketplaceId: string,
+  ids: readonly number[],
+): Promise<Map<number, ScheduleInForce>> => {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .select(SCHEDULE)
+    .from(feeSchedules)
+    .where(and(eq(feeSchedules.marketplaceId, marketplaceId), inArray(feeSchedules.id, [...ids])));
+  return new Map(rows.map((r) => [r.id, r]));
 };
 
 export interface CurveOfCategory {

@@ -12,6 +12,8 @@ const inWords = (amount: CostAmount | undefined, market: Marketplace): string =>
       return sum(amount.sum);
     case 'share':
       return amount.rate === null ? 'not known' : percent(amount.rate, 1);
+    case 'clicks':
+      return `${sum(amount.click)} a click, ${amount.buyRate === null ? 'not known' : percent(amount.buyRate, 1)} buy, ${percent(amount.paid)} of sales`;
     case 'returns':
       return `${percent(amount.rate, 1)} at ${sum(amount.loss)}`;
   }
@@ -41,5 +43,13 @@ export const costingDifferences = (
       newer: inWords(other?.amount, market),
     };
   });
+  const landing = (d: CostingDocument): string => (d.landing ? JSON.stringify(d.landing) : '');
+  const way = (d: CostingDocument): string =>
+    d.landing?.chosen ? `quote of ${d.landing.chosen.offer.supplier}, ${d.landing.chosen.offer.day}` : 'none chosen';
+  if (landing(mine) !== landing(newer)) {
+    // Ways and legs are many: that they differ is told by the quote they are for.
+    const [own, other] = [way(mine), way(newer)];
+    heads.push({ name: 'Quote and way', mine: own, newer: own === other ? `${other}, other terms of the way` : other });
+  }
   return [...heads, ...lines].filter((d) => d.mine !== d.newer);
 };

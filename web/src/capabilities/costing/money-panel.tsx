@@ -1,9 +1,20 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { Undo2 } from 'lucide-react';
+import { useMemo } from 'react';
 import type { KeptCosting } from '@kettle/contract/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
-import { costing, UNIT_COST, withAmount } from '@kettle/core/costing/costing';
+import {
+  costing,
+  fulfilledBy,
+  monthsOnShelf,
+  SENDING,
+  settled,
+  UNIT_COST,
+  withAmount,
+} from '@kettle/core/costing/costing';
+import type { Piece } from '@kettle/core/costing/landing';
+import { EMPTY_PLAN } from '@kettle/core/costing/launch';
 import type { MonthlyUnits } from '@kettle/core/costing/what-if';
 import { priceForProfit } from '@kettle/core/costing/price-for-profit';
 import type { CostAmount, CostingDocument, CostLine } from '@kettle/core/documents/costing';
@@ -15,10 +26,13 @@ import { newerOf, useKeptDocument } from '../../ground/form/use-kept-document.ts
 import { useMarket } from '../../ground/market/market.ts';
 import { money, percent } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { CostLineFields } from './cost-line-fields.tsx';
+import { CostLineFields, otherAdvertising } from './cost-line-fields.tsx';
 import { LaunchPanel } from './launch-panel.tsx';
+import { Answer, Sought } from './money-answer.tsx';
 import { NearestSteps } from './nearest-steps.tsx';
+import { PriceHandle } from './price-handle.tsx';
 import { Quotes } from './quotes.tsx';
+import { SaleStack } from './sale-stack.tsx';
 import { WhatIfPanel } from './what-if-panel.tsx';
 import { costingDifferences } from './costing-differences.ts';
 
@@ -60,6 +74,7 @@ export const MoneyPanel = ({
         ? saveOwn({ params: { id: candidate.id }, body })
         : saveQuick({ params: { marketplace: market.id, code: listing.code }, body }),
   );
+  const piece = useMemo(() => ({ weight: listing.weight, sides: sheet.sides }), [listing.weight, sheet.sides]);
   const set = (part: Partial<CostingDocument>): void => change((d) => ({ ...d, document: { ...d.document, ...part } }));
   const setLine = (key: string, amount: CostAmount): void =>
     change((d) => ({ ...d, document: withAmount(d.document, key, amount) }));
@@ -69,24 +84,54 @@ export const MoneyPanel = ({
   const subject = { category: listing.category, weight: listing.weight, sides: sheet.sides };
   const result = costing(schedule, { ...subject, price: price ?? 0 }, document, sheet.today);
   const breakEven = priceForProfit(schedule, subject, document, sheet.today);
+  const byQuote = linesByQuote(document, piece, schedule.currency);
   const partial = result.known ? null : result.fees;
   const atListPrice = sheet.fees.known && price === listing.price && !partial ? sheet.fees : null;
   const fees = result.known ? result.costing.fees : atListPrice;
   const major = (minor: number | null): number | null =>
     minor === null ? null : majorFromMinor(minor, market.currency);
   const fieldsOf = (part: CostLine['part']) =>
-    document.lines
+    byQuote.document.lines
       .filter((line) => line.part === part && (full || FIRST_LINES.has(line.key)))
-      .map((line) => <CostLineFields key={line.key} line={line} onChange={(amount) => setLine(line.key, amount)} />);
+      .filter((line) => line.key !== SENDING || document.fulfilment === 'seller')
+      .map((line) =>
+        byQuote.keys.has(line.key) ? (
+          <Line
+            key={line.key}
+            label={line.label}
+            note={`${line.note}; ${line.source}`}
+            amount={line.amount.kind === 'sum' && line.amount.sum !== null ? -line.amount.sum : null}
+          />
+        ) : (
+          <CostLineFields key={line.key} line={line} onChange={(amount) => setLine(line.key, amount)} />
+        ),
+      );
   const net = result.known ? result.costing.net : result.net;
-  const quoted = (sum: number, source: string): void =>
-    change((d) => {
-      const changed = withAmount(d.document, UNIT_COST, { kind: 'sum', sum });
-      const lines = changed.lines.map((l) => (l.key === UNIT_COST ? { ...l, source } : l));
-      return { ...d, document: { ...changed, lines } };
-    });
   return (
     <Box fontSize="13px" className="figures" data-testid="costing">
+      {full && result.known && price !== null && (
+        <Answer costing={result.costing} price={price} firstOrder={document.firstOrder} units={unitsOf(sheet)} />
+      )}
+      {full && price !== null && (
+        <Flex columnGap="14" rowGap="4" wrap="wrap" mb="5" align="flex-start">
+          <PriceHandle
+            schedule={schedule}
+            subject={{ ...subject, price }}
+            document={document}
+            day={sheet.today}
+            listed={listing.price ?? price}
+            breakEven={breakEven}
+            cheapest={cheapest}
+            onPrice={(to) => set({ price: to })}
+          />
+          {result.known && (
+            <Box flex="1 1 380px" minW="0" pt="1">
+              <SaleStack costing={result.costing} price={price} />
+              <Sought schedule={schedule} subject={{ ...subject, price }} document={document} day={sheet.today} />
+            </Box>
+          )}
+        </Flex>
+      )}
       {/* What comes out stands beside what goes in as long as the lines last, and gives way to what follows. */}
       <Flex
         direction={full ? 'row' : 'column'}
@@ -104,6 +149,12 @@ export const MoneyPanel = ({
             fault={(x) => (x <= 0 ? 'A price must be above 0.' : null)}
             onChange={(v) => set({ price: v === null ? null : minorFromMajor(v, market.currency) })}
           />
+          {full && (
+            <FulfilmentChoice
+              value={document.fulfilment}
+              onChange={(by) => change((d) => ({ ...d, document: fulfilledBy(d.document, by) }))}
+            />
+          )}
           {fees?.lines.map((line) => (
             <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} />
           ))}
@@ -126,7 +177,18 @@ export const MoneyPanel = ({
             <Line label="Net" strong amount={net} testId="net" />
           )}
           {fieldsOf('landed')}
+          {document.landing?.chosen && (
+            <Button
+              size="2xs"
+              variant="outline"
+              alignSelf="flex-end"
+              onClick={() => set({ lines: byQuote.document.lines, landing: { ...document.landing!, chosen: null } })}
+            >
+              Type these lines myself
+            </Button>
+          )}
           {fieldsOf('sale')}
+          {full && <AdvertisingWay document={document} onChange={(amount) => setLine('advertising', amount)} />}
           {full && (
             <>
               <NumberField
@@ -135,6 +197,11 @@ export const MoneyPanel = ({
                 suffix=""
                 fault={notBelowZero}
                 onChange={(v) => set({ monthsStored: v ?? 0 })}
+              />
+              <MonthsHint
+                document={document}
+                units={unitsOf(sheet)}
+                onTake={(months) => set({ monthsStored: months })}
               />
               <NumberField
                 label="First order, units"
@@ -213,7 +280,7 @@ export const MoneyPanel = ({
           )}
         </Box>
       </Flex>
-      {full && <Quotes code={listing.code} onUse={quoted} />}
+      {full && <Quotes code={listing.code} today={sheet.today} piece={piece} document={document} onChange={set} />}
       {full && price !== null && result.known && (
         <Box flex="1 1 100%">
           <LaunchPanel
@@ -228,6 +295,84 @@ export const MoneyPanel = ({
       )}
     </Box>
   );
+};
+
+const FulfilmentChoice = ({
+  value,
+  onChange,
+}: {
+  value: CostingDocument['fulfilment'];
+  onChange: (by: CostingDocument['fulfilment']) => void;
+}) => (
+  <Flex role="group" aria-label="Stored and sent by" align="center" gap="1.5">
+    <Box flex="1">Stored and sent by</Box>
+    {(['marketplace', 'seller'] as const).map((by) => (
+      <Button
+        key={by}
+        size="2xs"
+        variant={value === by ? 'solid' : 'outline'}
+        colorPalette={value === by ? 'aubergine' : undefined}
+        aria-pressed={value === by}
+        onClick={() => onChange(by)}
+      >
+        {by === 'seller' ? 'you' : 'the marketplace'}
+      </Button>
+    ))}
+  </Flex>
+);
+
+/** How long a piece of the first order lies at what is hoped to sell, within what the estimate allows. */
+const MonthsHint = ({
+  document: { firstOrder, plan, monthsStored },
+  units,
+  onTake,
+}: {
+  document: CostingDocument;
+  units: MonthlyUnits | null;
+  onTake: (months: number) => void;
+}) => {
+  if (firstOrder === null || units === null || units.low <= 0) return null;
+  const share = (plan ?? EMPTY_PLAN).unitsShare;
+  const months = (pieces: number): number => Math.min(60, Number(monthsOnShelf(firstOrder, pieces * share).toFixed(1)));
+  const likely = months(units.likely);
+  if (share === 0 || likely === monthsStored) return null;
+  return (
+    <Flex gap="2" justify="flex-end" align="center" color="inkSoft" fontSize="12px">
+      At {percent(share)} of what the find sells a piece lies {likely} months ({months(units.high)} to{' '}
+      {months(units.low)})
+      <Button size="2xs" variant="outline" onClick={() => onTake(likely)}>
+        Take {likely}
+      </Button>
+    </Flex>
+  );
+};
+
+const AdvertisingWay = ({
+  document,
+  onChange,
+}: {
+  document: CostingDocument;
+  onChange: (amount: CostAmount) => void;
+}) => {
+  const amount = document.lines.find((l) => l.key === 'advertising')?.amount;
+  if (!amount) return null;
+  return (
+    <Button size="2xs" variant="outline" alignSelf="flex-end" onClick={() => onChange(otherAdvertising(amount))}>
+      {amount.kind === 'clicks' ? 'Advertising as a share of the price' : 'Advertising by clicks'}
+    </Button>
+  );
+};
+
+/** The lines as the chosen quote gives them, and which of them it gives. */
+const linesByQuote = (
+  document: CostingDocument,
+  piece: Piece,
+  currency: string,
+): { document: CostingDocument; keys: ReadonlySet<string> } => {
+  const { document: lines, order } = settled(document, piece, currency);
+  if (!order) return { document, keys: new Set() };
+  const typed = new Map(document.lines.map((l) => [l.key, l]));
+  return { document: lines, keys: new Set(lines.lines.filter((l) => typed.get(l.key) !== l).map((l) => l.key)) };
 };
 
 const unitsOf = ({ units: { best } }: ListingSheet): MonthlyUnits | null =>

@@ -11,7 +11,7 @@ import { day } from '../../ground/ui/format.ts';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useJob } from '../../ground/ui/use-job.ts';
-import { LabelledChoice } from './labelled-choice.tsx';
+import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 
 const KEEPS = [3, 7, 14, 30, 90];
 const megabytes = (bytes: number): string =>

@@ -12,7 +12,7 @@ import { ImportOutcome } from './import-outcome.tsx';
 import { useOwnDocuments } from './own-documents.ts';
 import { filesOfPaste } from './pasted.ts';
 import { importOf, lackingOf, WaitingFile, type Waiting } from './waiting-file.tsx';
-import { LabelledChoice } from './labelled-choice.tsx';
+import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 
 /** Files that were sent but not taken in yet, and imports whose outcome was not put away: they outlast going away. */
 const WAITING = 'sources/waiting';

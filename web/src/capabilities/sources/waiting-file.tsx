@@ -6,7 +6,7 @@ import { count } from '../../ground/ui/format.ts';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { IMPORT_KINDS } from './import-kinds.ts';
-import { LabelledChoice } from './labelled-choice.tsx';
+import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 
 /** Fields whose columns hold dates. */
 const DATES: ReadonlySet<string> = new Set(['day', 'month', 'onSaleSince']);

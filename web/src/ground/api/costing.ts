@@ -10,10 +10,16 @@ type Reply<T extends keyof typeof costingRoutes> = ReplyOf<(typeof costingRoutes
 
 export const costingApi = api.injectEndpoints({
   endpoints: (build) => {
-    const { ask, read } = fromRoutes(build);
+    const { ask, read, change } = fromRoutes(build);
     return {
       candidateCosting: ask(costingRoutes.ofCandidate, ({ params: { id } }) => [tag('Costing', id)]),
-      quotes: ask(costingRoutes.quotes, ({ params: { marketplace } }) => [tag('Listing', marketplace)]),
+      quotes: ask(costingRoutes.quotes, ({ params: { marketplace } }) => [
+        tag('Listing', marketplace),
+        tag('Quotes', marketplace),
+      ]),
+      keepQuote: change(costingRoutes.keepQuote, ({ params: { marketplace } }) => [tag('Quotes', marketplace)]),
+      removeQuote: change(costingRoutes.removeQuote, ({ params: { marketplace } }) => [tag('Quotes', marketplace)]),
+      keepRate: change(costingRoutes.keepRate, ({ params: { marketplace } }) => [tag('Quotes', marketplace)]),
       keepQuickCosting: build.mutation<Reply<'keepOfListing'>, Of<'keepOfListing'>>({
         ...read(costingRoutes.keepOfListing),
         // The sheet that is kept in the browser holds the costing, too: it is found there after going away and back.
@@ -61,6 +67,9 @@ export const costingApi = api.injectEndpoints({
 export const {
   useCandidateCostingQuery,
   useQuotesQuery,
+  useKeepQuoteMutation,
+  useRemoveQuoteMutation,
+  useKeepRateMutation,
   useKeepQuickCostingMutation,
   useKeepCandidateCostingMutation,
 } = costingApi;

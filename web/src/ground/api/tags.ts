@@ -30,6 +30,7 @@ export const TAGS = [
   'Readings',
   'Watch',
   'Costing',
+  'Quotes',
   /** A sheet that shows the costing of a candidate. */
   'SheetCosting',
   'Score',
@@ -47,6 +48,7 @@ export const listingChanged = (marketplace: string, code: string): Tag[] => [
   tag('Sift', marketplace),
   tag('Standing', marketplace),
   'Costing',
+  'Quotes',
   /** A sheet that shows the costing of a candidate. */
   'SheetCosting',
   'Score',
@@ -58,6 +60,7 @@ export const figuresChanged = (marketplace: string): Tag[] => [
   tag('Demand', marketplace),
   tag('Standing', marketplace),
   'Costing',
+  'Quotes',
   /** A sheet that shows the costing of a candidate. */
   'SheetCosting',
   'Score',

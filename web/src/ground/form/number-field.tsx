@@ -5,15 +5,17 @@ interface Props extends TypedNumber {
   label: string;
   placeholder?: string;
   suffix?: string;
+  /** Read out only: what stands around says it to the eye. */
+  unseenLabel?: boolean;
 }
 
 /** A number of a form that is kept as it is typed: its name, the field, its unit, and what is wrong beneath. */
-export const NumberField = ({ label, placeholder, suffix, ...number }: Props) => {
+export const NumberField = ({ label, placeholder, suffix, unseenLabel = false, ...number }: Props) => {
   const { wrong, input } = useTypedNumber({ mayBeEmpty: true, keeps: 'as typed', ...number });
   return (
     <Box as="label" display="inline-flex" flexDirection="column">
       <Box display="flex" alignItems="center" gap="2">
-        <Box as="span" flex="1">
+        <Box as="span" flex={unseenLabel ? undefined : '1'} className={unseenLabel ? 'visually-hidden' : undefined}>
           {label}
         </Box>
         <Input

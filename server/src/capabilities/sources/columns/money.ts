@@ -57,6 +57,24 @@ export const QUOTE_FIELDS: ImportField[] = [
     'From order to hand-over.',
   ),
   field(
+    'cartonUnits',
+    'Pieces a carton',
+    'pieces a carton|pcs ctn|pcs per carton|pieces per carton|units per carton|carton quantity|qty per carton|stück pro karton|stück je karton|pièces par carton|piezas por caja|antal per kartong',
+    'How the pieces are packed for the way.',
+  ),
+  field(
+    'cartonWeight',
+    'Weight of a carton',
+    'carton weight|weight of a carton|gross weight|weight per carton|kartongewicht|bruttogewicht|poids du carton|poids brut|peso de la caja|peso bruto|bruttovikt',
+    'Full, in the unit of the cell or of the column’s head, else the marketplace’s.',
+  ),
+  field(
+    'cartonSides',
+    'Sides of a carton',
+    'carton size|sides of a carton|carton dimensions|carton measurements|kartonmaße|kartongröße|dimensions du carton|medidas de la caja|kartongmått',
+    'All three in one cell, such as 50 x 40 x 30 cm.',
+  ),
+  field(
     'terms',
     'Terms of delivery',
     'terms|incoterms|incoterm|delivery terms|lieferbedingung',

@@ -1,7 +1,8 @@
 import { and, eq, inArray, isNotNull, isNull, notInArray } from 'drizzle-orm';
+import { TRADE_TERMS, type Carton } from '@kettle/core/documents/landing';
 import type { Db } from '../../../ground/db/connection.ts';
 import { exchangeRates, imports, quotes, suppliers } from '../../../ground/db/schema.ts';
-import { LARGE, refuse } from '../fields.ts';
+import { LARGE, refuse, type FieldsOfRow } from '../fields.ts';
 import { partsOf } from '../parts.ts';
 import { codeFrom } from './catalogue.ts';
 import { partByHome, upsert, type Fact, type Kind, type Putting } from './kind.ts';
@@ -76,6 +77,8 @@ export interface QuoteFact extends Fact {
   terms: string;
   validUntil: string | null;
   note: string;
+  /** Absent in rows kept before cartons were read. */
+  carton?: Carton | null;
 }
 
 export const quotesKind: Kind<QuoteFact> = {
@@ -105,6 +108,7 @@ export const quotesKind: Kind<QuoteFact> = {
       terms: fields.oneOf('terms', TERMS) ?? '',
       validUntil: fields.date('validUntil'),
       note: fields.text('note', 400),
+      carton: cartonFrom(fields),
     };
   },
   dayOf: (r) => r.day,
@@ -113,7 +117,7 @@ export const quotesKind: Kind<QuoteFact> = {
     const { known, homeless } = await partByHome(at, rows);
     const ids = await supplierIds(at, known);
     const set = (column: string): [string, string] => [column, `values(\`${column}\`)`];
-    const columns = ['price', 'currency', 'lead_days', 'terms', 'valid_until', 'note', 'import_id'];
+    const columns = ['price', 'currency', 'lead_days', 'terms', 'valid_until', 'note', ...CARTON_COLUMNS, 'import_id'];
     await upsert(
       at.inside,
       'quotes',
@@ -129,6 +133,7 @@ export const quotesKind: Kind<QuoteFact> = {
         r.terms,
         r.validUntil,
         r.note,
+        ...cartonCells(r.carton ?? null),
         at.importId,
       ]),
       Object.fromEntries(columns.map(set)),
@@ -137,10 +142,19 @@ export const quotesKind: Kind<QuoteFact> = {
   },
 };
 
+const CARTON_COLUMNS = ['carton_units', 'carton_weight', 'carton_long', 'carton_middle', 'carton_short'];
+const cartonCells = (carton: Carton | null): (number | null)[] =>
+  carton ? [carton.units, carton.weight, ...carton.sides] : [null, null, null, null, null];
+/** A carton is known by all that it is: half of one says nothing of the way. */
+const cartonFrom = (fields: FieldsOfRow): Carton | null => {
+  const units = fields.whole('cartonUnits', { min: 1, max: 100_000 });
+  const weight = fields.weight('cartonWeight');
+  const sides = fields.sides('cartonSides');
+  return units === null || weight === null || sides === null ? null : { units, weight, sides };
+};
+
 const COUNTRY = [['two letters', /^[A-Za-z]{2}$/]] as const;
-/** The rules of Incoterms 2020 (International Chamber of Commerce, publication 723E), by their three letters. */
-const INCOTERMS = ['EXW', 'FCA', 'CPT', 'CIP', 'DAP', 'DPU', 'DDP', 'FAS', 'FOB', 'CFR', 'CIF'] as const;
-const TERMS = INCOTERMS.map((word) => [word, new RegExp(`\\b${word}\\b`, 'i')] as const);
+const TERMS = TRADE_TERMS.map((word) => [word, new RegExp(`\\b${word}\\b`, 'i')] as const);
 
 /** The numbers of suppliers by their name in small letters; those not met before are put in. */
 const supplierIds = async ({ inside: { db } }: Putting, rows: readonly QuoteFact[]): Promise<Map<string, number>> => {

@@ -1,6 +1,6 @@
 import { check, date, double, int, mysqlTable, primaryKey, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
 import { sql } from 'drizzle-orm';
-import { importId, madeAt, refId, rowId } from './columns.ts';
+import { importId, madeAt, money, refId, rowId } from './columns.ts';
 import { listings } from './listing.ts';
 import { marketplaces } from './marketplace.ts';
 
@@ -36,6 +36,14 @@ export const quotes = mysqlTable(
     /** Who carries freight and risk how far (Incoterms, three letters); empty where it was not said. */
     terms: varchar('terms', { length: 3 }).notNull().default(''),
     validUntil: date('valid_until', { mode: 'string' }),
+    /** A full carton: pieces, grams and millimetres; null where it was not said. */
+    cartonUnits: int('carton_units'),
+    cartonWeight: double('carton_weight'),
+    cartonLong: double('carton_long'),
+    cartonMiddle: double('carton_middle'),
+    cartonShort: double('carton_short'),
+    /** Paid once an order, in the marketplace's money: mould, plates, bank. */
+    once: money('once').notNull().default(0),
     note: varchar('note', { length: 400 }).notNull().default(''),
     importId: importId(),
   },
