@@ -124,6 +124,15 @@ export const costingRoutes = {
     'Removes what a supplier asked on a day.',
     { params: Type.Object({ ...ofListing.properties, supplier: Id, day: Day }), reply: Done },
   ),
+  rates: route(
+    'get',
+    '/api/marketplaces/{marketplace}/rates',
+    'What one unit of each other currency is worth in the marketplace’s, by the rate nearest to today.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId }),
+      reply: Type.Array(Type.Object({ currency: Type.String(), day: Day, rate: Type.Number() })),
+    },
+  ),
   keepRate: route(
     'put',
     '/api/marketplaces/{marketplace}/rates/{currency}',
@@ -167,7 +176,20 @@ export const costingRoutes = {
   ),
   keepOfCandidate: route('put', '/api/candidates/{id}/costing', 'Keeps the costing of a candidate.', {
     params: Type.Object({ id: Id }),
-    body: Type.Object({ ...ChangedCosting.properties, name: Type.Optional(name) }, exactly),
+    body: Type.Object(
+      {
+        ...ChangedCosting.properties,
+        name: Type.Optional(name),
+        costing: Type.Optional(
+          Type.Integer({
+            minimum: 1,
+            maximum: Number.MAX_SAFE_INTEGER,
+            description: 'Which of its costings; the one it is reckoned with where none is named.',
+          }),
+        ),
+      },
+      exactly,
+    ),
     reply: Kept,
   }),
 };

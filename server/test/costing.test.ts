@@ -104,6 +104,14 @@ describe('costings with names', () => {
     const byAir = (await profitOf(id))!;
     expect((await program.call('PUT', `/api/candidates/${id}/costings/${sea.id}/use`)).status).toBe(200);
     expect((await profitOf(id))! - byAir).toBe(500);
+    // What was typed into the other before it was left lands there.
+    const other = (await all(id)).find((c) => c.id === air)!;
+    const late = { document: costs(900, 750), version: other.version, costing: air };
+    expect((await program.call('PUT', `/api/candidates/${id}/costing`, late)).status).toBe(200);
+    expect((await all(id)).map((c) => c.document.lines[1]!.amount)).toEqual([
+      { kind: 'sum', sum: 200 },
+      { kind: 'sum', sum: 750 },
+    ]);
     const used = await program.call<Problem>('DELETE', `/api/candidates/${id}/costings/${sea.id}`);
     expect([used.status, used.json.field]).toEqual([422, 'costing']);
     expect((await program.call('DELETE', `/api/candidates/${id}/costings/${air}`)).status).toBe(200);

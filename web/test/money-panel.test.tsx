@@ -119,7 +119,14 @@ describe('what is left of the price', () => {
         },
       ],
     };
-    const kept = { name: 'First costing', version: 2, document, candidate: { id: 7, name: 'Press' } };
+    const kept = {
+      ...sheet().costing,
+      id: 4,
+      name: 'First costing',
+      version: 2,
+      document,
+      candidate: { id: 7, name: 'Press' },
+    };
     show(<MoneyPanel sheet={sheet()} costing={kept} full />);
     await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost USD' }), '9');
     await userEvent.type(screen.getByRole('textbox', { name: 'Freight a unit USD' }), '2');
@@ -128,7 +135,11 @@ describe('what is left of the price', () => {
     // 29.06 − 9.00 − 2.00 − 0.10 − 10 % advertising of 41.09.
     expect(screen.getByTestId('profit')).toHaveTextContent('13.85');
     await waitFor(() =>
-      expect(asked.at(-1)).toMatchObject({ method: 'PUT', path: '/api/candidates/7/costing', body: { version: 2 } }),
+      expect(asked.at(-1)).toMatchObject({
+        method: 'PUT',
+        path: '/api/candidates/7/costing',
+        body: { version: 2, costing: 4 },
+      }),
     );
   });
   test('what a little less would save of each piece', () => {
@@ -169,37 +180,5 @@ describe('what is left of the price', () => {
       />,
     );
     expect(screen.getByText('Quayside has no fee schedule in force.')).toBeInTheDocument();
-  });
-
-  test('a supplier’s quote is taken as the unit cost, with where it comes from; one whose rate is not known cannot be', async () => {
-    const quote = {
-      id: 1,
-      supplier: 'Two Weirs',
-      country: 'PL',
-      day: '2026-11-20',
-      minimum: 500,
-      price: 8,
-      currency: 'EUR',
-      here: 870,
-      rate: { day: '2026-11-01', rate: 1.0875 },
-      leadDays: 30,
-      terms: 'FOB',
-      validUntil: '2026-11-22',
-      over: true,
-      note: '',
-    };
-    const quotes = [quote, { ...quote, id: 2, minimum: 900, currency: 'SEK', here: null, rate: null }];
-    const asked = answering((_, path) => (path.endsWith('/quotes') ? quotes : { version: 3 }));
-    show(<MoneyPanel sheet={sheet()} costing={sheet().costing} full />);
-    expect(await screen.findByText('no rate known')).toBeInTheDocument();
-    expect(screen.getByRole('button', { name: 'Use the quote of Two Weirs from 900 pieces' })).toBeDisabled();
-    await userEvent.click(screen.getByRole('button', { name: 'Use the quote of Two Weirs from 500 pieces' }));
-    expect(screen.getByRole('textbox', { name: 'Unit cost USD' })).toHaveValue('8.7');
-    await waitFor(() => expect(asked.some((a) => a.method === 'PUT')).toBe(true));
-    const { document } = asked.find((a) => a.method === 'PUT')!.body as { document: { lines: { key: string }[] } };
-    expect(document.lines.find((l) => l.key === 'unit-cost')).toMatchObject({
-      amount: { kind: 'sum', sum: 870 },
-      source: expect.stringContaining('Two Weirs, 8 EUR from 500 on'),
-    });
   });
 });

@@ -124,6 +124,13 @@ export const removeQuote = async (
   if (affectedRows === 0) throw notFound(`The quote of ${day}`);
 };
 
+/** The rate of each other currency that is nearest to today. */
+export const ratesNow = async (db: Db, market: Market): Promise<{ currency: string; day: string; rate: number }[]> =>
+  [...(await ratesOf(db, market.id))].flatMap(([currency, given]) => {
+    const near = rateNear(given, market.today);
+    return near ? [{ currency, ...near }] : [];
+  });
+
 /** Keeps what a unit of a currency is worth in a marketplace's, on a day. */
 export const keepRate = async (
   db: Db,

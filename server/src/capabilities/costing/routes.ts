@@ -4,7 +4,7 @@ import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
-import { keepQuote, keepRate, quotesOf, removeQuote } from './quotes.ts';
+import { keepQuote, keepRate, quotesOf, ratesNow, removeQuote } from './quotes.ts';
 import {
   allCostings,
   copyCosting,
@@ -29,6 +29,7 @@ export const serveCosting = (app: Express, { database }: Ground): void => {
     await removeQuote(db, await marketOf(db, params.marketplace), params.code, params.supplier, params.day);
     return { ok: true as const };
   });
+  serve(app, routes.rates, async ({ params }) => ratesNow(db, await marketOf(db, params.marketplace)));
   serve(app, routes.keepRate, async ({ params, body }) => {
     await keepRate(db, await marketOf(db, params.marketplace), params.currency, body);
     return { ok: true as const };

@@ -188,6 +188,8 @@ interface Change {
   name?: string;
   /** Reckoned with this fee schedule from now on. */
   schedule?: number;
+  /** Which of a candidate's costings; the one it is reckoned with where none is named. */
+  costing?: number;
 }
 
 /** The schedule that a kept costing names: the one that is asked for, the one it has, or the one in force. */
@@ -237,14 +239,15 @@ export const keepQuickCosting = async (
 export const keepCandidateCosting = async (
   database: Database,
   id: number,
-  { document, version, name, schedule }: Change,
+  { document, version, name, schedule, costing }: Change,
 ): Promise<{ version: number }> => {
   refuseFault(document);
   const { market } = await candidateRow(database.db, id);
   return atOnce(database, async ({ db }) => {
     // Held until the end: two windows that keep it at the same moment do it one after the other.
     const [candidate] = await db.select().from(candidates).where(eq(candidates.id, id)).for('update');
-    const there = await rowOfCandidate(db, candidate!.costingId);
+    const there =
+      costing === undefined ? await rowOfCandidate(db, candidate!.costingId) : await ownCosting(db, id, costing);
     expectVersion(version, there?.version ?? 0, newest(there));
     const values = {
       document,

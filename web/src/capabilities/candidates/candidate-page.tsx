@@ -1,13 +1,15 @@
-import { Box, Flex, Heading, Input, Skeleton } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Input, Skeleton } from '@chakra-ui/react';
 import { lazy, Suspense, useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import type { Candidate } from '@kettle/contract/candidates';
 import { useCandidateQuery, useChangeCandidateMutation } from '../../ground/api/candidates.ts';
-import { useCandidateCostingQuery } from '../../ground/api/costing.ts';
+import { useCandidateCostingQuery, useCandidateCostingsQuery } from '../../ground/api/costing.ts';
 import { useSheetQuery } from '../../ground/api/sheet.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { NotThere } from '../../ground/ui/not-there.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { ComparePanel } from '../costing/compare-panel.tsx';
+import { CostingsBar } from '../costing/costings-bar.tsx';
 import { MoneyPanel } from '../costing/money-panel.tsx';
 import { ReviewsTab } from '../reviews/reviews-tab.tsx';
 import { ScoresheetTab } from '../score/scoresheet-tab.tsx';
@@ -170,6 +172,15 @@ const CostingTab = ({ candidate }: { candidate: Candidate }) => {
     { params: { id: candidate.id } },
     { refetchOnMountOrArgChange: true },
   );
+  const { currentData: all = [] } = useCandidateCostingsQuery(
+    { params: { id: candidate.id } },
+    { refetchOnMountOrArgChange: true },
+  );
+  const [isCompared, setCompared] = useState(false);
+  // Another costing begins its panel anew; the first one that is kept goes on in the panel it was typed into.
+  const id = kept?.id ?? null;
+  const [shown, setShown] = useState({ id, turns: 0 });
+  if (id !== shown.id) setShown({ id, turns: shown.turns + (shown.id === null ? 0 : 1) });
   if (error || costingError)
     return (
       <Box px="5">
@@ -182,7 +193,25 @@ const CostingTab = ({ candidate }: { candidate: Candidate }) => {
       <Heading as="h2" fontSize="15px" mb="2">
         The money for {currentData.listing.title}
       </Heading>
-      <MoneyPanel key={candidate.id} sheet={currentData} costing={kept} full cheapest={cheapestOf(candidate)} />
+      <CostingsBar candidate={candidate.id} costings={all}>
+        <Button
+          size="xs"
+          variant="outline"
+          bg="paper"
+          aria-expanded={isCompared}
+          onClick={() => setCompared(!isCompared)}
+        >
+          Beside each other
+        </Button>
+      </CostingsBar>
+      {isCompared && all.length > 0 && <ComparePanel costings={all} sheet={currentData} />}
+      <MoneyPanel
+        key={`${candidate.id}/${shown.turns}`}
+        sheet={currentData}
+        costing={kept}
+        full
+        cheapest={cheapestOf(candidate)}
+      />
     </Box>
   );
 };

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { Undo2 } from 'lucide-react';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { KeptCosting } from '@kettle/contract/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
@@ -24,7 +24,9 @@ import { NumberField } from '../../ground/form/number-field.tsx';
 import { StaleNote } from '../../ground/form/stale-note.tsx';
 import { newerOf, useKeptDocument } from '../../ground/form/use-kept-document.ts';
 import { useMarket } from '../../ground/market/market.ts';
-import { money, percent } from '../../ground/ui/format.ts';
+import { moveKept } from '../../ground/state/kept.ts';
+import { day, money, percent } from '../../ground/ui/format.ts';
+import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { CostLineFields, otherAdvertising } from './cost-line-fields.tsx';
 import { LaunchPanel } from './launch-panel.tsx';
@@ -39,6 +41,15 @@ import { costingDifferences } from './costing-differences.ts';
 /** Lines that are asked for first; the others are there on the candidate's own page. */
 const FIRST_LINES: ReadonlySet<string> = new Set([UNIT_COST, 'freight', 'duty', 'advertising']);
 const notBelowZero = (x: number): string | null => (x < 0 ? 'This cannot be below 0.' : null);
+
+/** Where what is typed waits. Before a candidate's first costing has a number it waits under the candidate's. */
+const placeOf = (market: string, code: string, { id, candidate }: KeptCosting): string => {
+  if (!candidate) return `money/${market}/${code}`;
+  const first = `money/candidate/${candidate.id}`;
+  if (id === null) return first;
+  moveKept(`typed/${first}`, `typed/${first}/${id}`);
+  return `${first}/${id}`;
+};
 
 /** What is left of the price, line by line, as it is typed; the same computation as the server's. */
 export const MoneyPanel = ({
@@ -59,6 +70,9 @@ export const MoneyPanel = ({
   const [saveQuick, { error: quickError }] = useKeepQuickCostingMutation();
   const [saveOwn, { error: ownError }] = useKeepCandidateCostingMutation();
   const error = candidate ? ownError : quickError;
+  // Which costing this panel types into does not change under it, even where the first save gives it a number.
+  const [own] = useState(saved.id);
+  const [place] = useState(() => placeOf(market.id, listing.code, saved));
   const {
     draft: { document },
     change,
@@ -66,19 +80,23 @@ export const MoneyPanel = ({
     newer,
     takeNewer,
     keepMine,
-  } = useKeptDocument(
-    candidate ? `money/candidate/${candidate.id}` : `money/${market.id}/${listing.code}`,
-    { document: saved.document, version: saved.version },
-    (body) =>
-      candidate
-        ? saveOwn({ params: { id: candidate.id }, body })
-        : saveQuick({ params: { marketplace: market.id, code: listing.code }, body }),
+  } = useKeptDocument(place, { document: saved.document, version: saved.version }, (body) =>
+    candidate
+      ? saveOwn({ params: { id: candidate.id }, body: { ...body, ...(own === null ? {} : { costing: own }) } })
+      : saveQuick({ params: { marketplace: market.id, code: listing.code }, body }),
   );
   const piece = useMemo(() => ({ weight: listing.weight, sides: sheet.sides }), [listing.weight, sheet.sides]);
+  const takeNewerFees = (id: number) => {
+    const body = { document, version: saved.version, schedule: id };
+    return candidate
+      ? saveOwn({ params: { id: candidate.id }, body: { ...body, ...(own === null ? {} : { costing: own }) } })
+      : saveQuick({ params: { marketplace: market.id, code: listing.code }, body });
+  };
   const set = (part: Partial<CostingDocument>): void => change((d) => ({ ...d, document: { ...d.document, ...part } }));
   const setLine = (key: string, amount: CostAmount): void =>
     change((d) => ({ ...d, document: withAmount(d.document, key, amount) }));
-  const schedule = sheet.schedule?.document;
+  const named = saved.schedule ?? sheet.schedule;
+  const schedule = named?.document;
   if (!schedule) return <Text color="inkSoft">{sheet.fees.known ? '' : sheet.fees.reason}</Text>;
   const price = document.price ?? listing.price;
   const subject = { category: listing.category, weight: listing.weight, sides: sheet.sides };
@@ -86,7 +104,8 @@ export const MoneyPanel = ({
   const breakEven = priceForProfit(schedule, subject, document, sheet.today);
   const byQuote = linesByQuote(document, piece, schedule.currency);
   const partial = result.known ? null : result.fees;
-  const atListPrice = sheet.fees.known && price === listing.price && !partial ? sheet.fees : null;
+  const isInForce = named!.id === sheet.schedule?.id;
+  const atListPrice = isInForce && sheet.fees.known && price === listing.price && !partial ? sheet.fees : null;
   const fees = result.known ? result.costing.fees : atListPrice;
   const major = (minor: number | null): number | null =>
     minor === null ? null : majorFromMinor(minor, market.currency);
@@ -249,12 +268,20 @@ export const MoneyPanel = ({
             </Text>
           )}
           <Text mt="2" color="inkSoft" fontSize="12px">
-            {sheet.schedule!.name}
-            {sheet.schedule!.source.startsWith('copied')
-              ? `, ▲ ${sheet.schedule!.source} (demo): put your own in its place`
-              : ''}
-            . To earn 10 on a cost of 5 with freight 1, net must be 16.
+            {named.name}
+            {named.source.startsWith('copied') ? `, ▲ ${named.source} (demo): put your own in its place` : ''}. To earn
+            10 on a cost of 5 with freight 1, net must be 16.
           </Text>
+          {saved.newer && (
+            <Flex mt="1" gap="2" align="center" role="status">
+              <Mark kind="care" word="newer fees" />
+              {saved.newer.name} is in force since {day(saved.newer.validFrom)}; this costing keeps the one it was begun
+              with.
+              <Button size="2xs" variant="outline" onClick={() => saved.newer && void takeNewerFees(saved.newer.id)}>
+                Reckon with the newer
+              </Button>
+            </Flex>
+          )}
           {newer ? (
             <StaleNote
               differences={costingDifferences(document, newer.document, market)}

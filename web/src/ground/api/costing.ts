@@ -1,12 +1,16 @@
 import { costingRoutes } from '@kettle/contract/costing';
+import { sources } from '@kettle/contract/sources';
 import type { ReplyOf } from '@kettle/contract/route';
 import { api } from './api.ts';
 import { fromRoutes, type ArgsOf } from './from-routes.ts';
 import { sheetApi } from './sheet.ts';
-import { tag } from './tags.ts';
+import { listingTag, tag } from './tags.ts';
 
 type Of<T extends keyof typeof costingRoutes> = ArgsOf<(typeof costingRoutes)[T]>;
 type Reply<T extends keyof typeof costingRoutes> = ReplyOf<(typeof costingRoutes)[T]>;
+
+const ofCandidate = (id: number) =>
+  [tag('Costing', id), tag('Score', id), 'Standing', tag('SheetCosting', id)] as const;
 
 export const costingApi = api.injectEndpoints({
   endpoints: (build) => {
@@ -17,6 +21,12 @@ export const costingApi = api.injectEndpoints({
         tag('Listing', marketplace),
         tag('Quotes', marketplace),
       ]),
+      rates: ask(costingRoutes.rates, ({ params: { marketplace } }) => [tag('Quotes', marketplace)]),
+      candidateCostings: ask(costingRoutes.allOfCandidate, ({ params: { id } }) => [tag('Costing', id)]),
+      feeSchedule: ask(sources.schedule),
+      copyCosting: change(costingRoutes.copyOfCandidate, ({ params: { id } }) => ofCandidate(id)),
+      useCosting: change(costingRoutes.useOfCandidate, ({ params: { id } }) => ofCandidate(id)),
+      removeCosting: change(costingRoutes.removeOfCandidate, ({ params: { id } }) => ofCandidate(id)),
       keepQuote: change(costingRoutes.keepQuote, ({ params: { marketplace } }) => [tag('Quotes', marketplace)]),
       removeQuote: change(costingRoutes.removeQuote, ({ params: { marketplace } }) => [tag('Quotes', marketplace)]),
       keepRate: change(costingRoutes.keepRate, ({ params: { marketplace } }) => [tag('Quotes', marketplace)]),
@@ -39,6 +49,8 @@ export const costingApi = api.injectEndpoints({
             patch.undo();
           }
         },
+        invalidatesTags: (_, error, { params: { marketplace, code }, body }) =>
+          error || body?.schedule === undefined ? [] : [listingTag(marketplace, code)],
       }),
       keepCandidateCosting: build.mutation<Reply<'keepOfCandidate'>, Of<'keepOfCandidate'>>({
         ...read(costingRoutes.keepOfCandidate),
@@ -58,8 +70,16 @@ export const costingApi = api.injectEndpoints({
           }
         },
         // Sheets of its listing show it as well.
-        invalidatesTags: (_, error, { params: { id } }) =>
-          error ? [] : [tag('Score', id), 'Standing', tag('SheetCosting', id)],
+        invalidatesTags: (_, error, { params: { id }, body }) =>
+          error
+            ? []
+            : [
+                tag('Score', id),
+                'Standing',
+                tag('SheetCosting', id),
+                // Other fees stand in the answer, and are not known here.
+                ...(body?.schedule === undefined ? [] : [tag('Costing', id)]),
+              ],
       }),
     };
   },
@@ -67,6 +87,12 @@ export const costingApi = api.injectEndpoints({
 export const {
   useCandidateCostingQuery,
   useQuotesQuery,
+  useRatesQuery,
+  useCandidateCostingsQuery,
+  useFeeScheduleQuery,
+  useCopyCostingMutation,
+  useUseCostingMutation,
+  useRemoveCostingMutation,
   useKeepQuoteMutation,
   useRemoveQuoteMutation,
   useKeepRateMutation,

@@ -17,3 +17,11 @@ export const keep = (key: string, value: unknown): void => {
     // A full or forbidden store: the choice holds until the page is closed.
   }
 };
+
+/** Gives what is kept under one name another, unless something is kept there already. */
+export const moveKept = (from: string, to: string): void => {
+  const waiting = kept<unknown>(from);
+  if (waiting === null) return;
+  if (kept<unknown>(to) === null) keep(to, waiting);
+  keep(from, null);
+};
