@@ -1,74 +1,12 @@
 // Fees on a schedule of another country than the demo's, worked by hand: VAT of 20 % in the price, percentages without it,
 // three classes by sides, girth and weight, the largest billed by volume. The schedule and its products are invented.
-import type { FeeSchedule } from '../src/documents/fee-schedule.ts';
 import { feeScheduleOfToday } from '../src/documents/fee-schedule.ts';
 import { commission, marketplaceFees, storagePrice, type FeesOrReason } from '../src/fees/fees.ts';
 import { MEASURES, nearestSteps } from '../src/fees/nearest-steps.ts';
 import { randomFrom } from '../src/stats/random.ts';
 import { costing, emptyCosting, withAmount } from '../src/costing/costing.ts';
+import { ISLAND } from './fixtures/island.ts';
 
-const ISLAND: FeeSchedule = {
-  format: 'cold-kettle/fee-schedule',
-  version: 2,
-  name: 'An island, 2026',
-  currency: 'GBP',
-  validFrom: '2026-01-01',
-  vat: { rate: 0.2, included: true, percentagesOn: 'price-without-vat' },
-  dimensional: { unit: 'cm3-per-kg', divisor: 5000 },
-  sizeClasses: [
-    {
-      key: 'letter',
-      name: 'Letter',
-      maxWeight: 210,
-      maxSides: [330, 230, 25],
-      maxGirth: null,
-      billedBy: 'weight',
-      fulfilment: [
-        { upTo: 80, fee: 171 },
-        { upTo: 210, fee: 193 },
-      ],
-      beyond: null,
-    },
-    {
-      key: 'box',
-      name: 'Box',
-      maxWeight: 12_000,
-      maxSides: [450, 340, 260],
-      maxGirth: 1500,
-      billedBy: 'larger-of-weight-and-dimensional',
-      fulfilment: [
-        { upTo: 150, fee: 267 },
-        { upTo: 400, fee: 275 },
-        { upTo: 900, fee: 300 },
-        { upTo: 1400, fee: 330 },
-      ],
-      beyond: { step: 1000, fee: 27 },
-    },
-    {
-      key: 'bulky',
-      name: 'Bulky',
-      maxWeight: 31_500,
-      maxSides: null,
-      maxGirth: 3600,
-      billedBy: 'larger-of-weight-and-dimensional',
-      fulfilment: [{ upTo: 1000, fee: 547 }],
-      beyond: { step: 1000, fee: 31 },
-    },
-  ],
-  commission: [
-    { category: '*', bands: [{ upTo: null, rate: 0.153 }], minimum: 25 },
-    {
-      category: 'Books',
-      bands: [
-        { upTo: 500, rate: 0.08 },
-        { upTo: null, rate: 0.15 },
-      ],
-      minimum: 0,
-    },
-  ],
-  fixedFees: [{ category: 'Books', amount: 50 }],
-  storage: { perCubicMetreMonth: 2600, seasons: [{ months: [10, 11, 12], perCubicMetreMonth: 3600 }] },
-};
 const MARCH = { fulfilment: 'marketplace', monthsStored: 1, day: '2026-03-10' } as const;
 type Sides = [number, number, number];
 const feesOf = (price: number, weight: number | null, sides: Sides | null, category = 'Garden'): FeesOrReason =>

@@ -88,6 +88,17 @@ describe('a launch month by month', () => {
     runCourse({ ...course, units: 500 }, frame, (month, _, s) => month === 2 && few.push(s));
     expect(few).toEqual([100]);
   });
+  test('what is ordered and comes at once is there for the next month', () => {
+    let all = 0;
+    const at = { ...course, units: 50, rampMonths: 0, leadMonths: 0 };
+    runCourse(at, { ...frame, firstOrder: 100 }, (_, __, sold) => void (all += sold));
+    expect(all).toBe(25 * 50);
+    all = 0;
+    // 119 a month is all there is: each month's order comes the next.
+    runCourse({ ...at, units: 200 }, { ...frame, firstOrder: 119 }, (_, __, sold) => void (all += sold));
+    expect(all).toBe(25 * 119);
+  });
+
   test('money that never comes back is said so; a start without money out is none', () => {
     expect(runCourse({ ...course, takings: 900 }, frame).payback).toBeNull();
     const free = runCourse({ ...course, landed: 0 }, { ...frame, launch: 0 });

@@ -86,12 +86,13 @@ export const runCourse = (
   let payback: number | null = null;
   let afterYear = 0;
   let opened = -1;
-  const order = (month: number): void => {
+  const order = (month: number, comesAfter = Math.max(1, lead)): void => {
     cash -= deposit * firstOrder * landed;
-    arriving[month + lead]! += firstOrder;
+    arriving[month + comesAfter]! += firstOrder;
     onItsWay += firstOrder;
   };
-  order(0);
+  // Only the first may come at once: of any later month the arrivals are in already.
+  order(0, lead);
   for (let month = 0; month <= MONTHS; month++) {
     const here = arriving[month]!;
     if (here > 0) {
