@@ -7,7 +7,7 @@ import { dimensionalWeight, sizeClassOf } from '../fees/size.ts';
 import { addMonths } from '../measures/day.ts';
 import { currencyExponent, majorFromMinor, type Minor } from '../money/money.ts';
 import { costing, LANDED_NAMES, SENDING, UNIT_COST } from './costing.ts';
-import { CM3_PER_KG, shipmentOf } from './landing.ts';
+import { chargeableKg, CM3_PER_KG, shipmentOf, type LandedLine, type LandedOrder } from './landing.ts';
 import { EMPTY_PLAN, launchFrom, MONTHS, monthsOf } from './launch.ts';
 import { isDutyOfSupplier, isPaidBySupplier } from './trade-terms.ts';
 
@@ -192,7 +192,7 @@ export const costingBook = (asked: WorkbookAsked): BookSheet[] | string => {
     'sum',
   );
 
-  const order = c.order ? orderRows(asked, digits) : null;
+  const order = c.order ? orderRows(asked, c.order, digits) : null;
   const counted = document.lines.filter((l) => l.key !== SENDING || document.fulfilment === 'seller');
   const byLabel = new Map(counted.map((l) => [l.key, l]));
   const lines = c.lines.map((l) => ({ ...l, amountOf: byLabel.get(l.key)?.amount ?? null }));
@@ -269,6 +269,7 @@ export const costingBook = (asked: WorkbookAsked): BookSheet[] | string => {
 /** The order by the chosen quote: a sheet of its own, and which of its cells make which line of a piece. */
 const orderRows = (
   { document, subject, schedule: { currency } }: WorkbookAsked,
+  landed: LandedOrder,
   digits: number,
 ): { sheet: BookSheet; perPiece: Map<string, string>; total: string } | null => {
   const { landing, firstOrder } = document;
@@ -277,6 +278,10 @@ const orderRows = (
   const way = at === null ? null : (landing.ways[at] ?? null);
   const term = offer.term ?? 'EXW';
   const major = (minor: Minor): number => majorFromMinor(minor, currency);
+  const now = (key: LandedLine['key']): number | null => {
+    const amount = landed.lines.find((l) => l.key === key)?.amount ?? null;
+    return amount === null ? null : major(amount);
+  };
   const rows: SheetRow[] = [];
   const put = (key: string, label: string, cell: SheetCell, unit: CellUnit, note = '', look?: SheetRow['look']): void =>
     void rows.push({ key, label, cells: [cell], unit, note, ...(look && { look }) });
@@ -296,27 +301,27 @@ const orderRows = (
     rows.push({ key: `quote-${i + 1}`, label: `From pieces, price in ${offer.currency}`, cells: [{ value: s.from }, { value: s.price }], unit: 'number', note: '' }); // prettier-ignore
   const price = steps.reduce((rest, _, i) => `IF({pieces}>={quote-${i + 1}},{quote-${i + 1}.1},${rest})`, 'NA()');
   input('quote-rate', `1 ${offer.currency} in ${currency}`, offer.rate?.rate ?? 1, 'number', offer.rate?.day ?? '');
-  put('order-goods', 'Goods', { formula: rounded(`{pieces}*${price}*{quote-rate}`), value: null }, 'money');
+  put('order-goods', 'Goods', { formula: rounded(`{pieces}*${price}*{quote-rate}`), value: now('goods') }, 'money');
   const made = ['order-goods'];
   if (offer.once > 0) {
     input('order-once', LANDED_NAMES.once, major(offer.once), 'money');
     made.push('order-once');
   }
-  const now = shipmentOf(firstOrder, offer.carton, subject);
+  const shipment = shipmentOf(firstOrder, offer.carton, subject);
   if (offer.carton) {
     const { units, weight, sides } = offer.carton;
     input('carton-units', 'Pieces a carton', units, 'count');
     input('carton-kg', 'Kilograms of a carton', weight / 1000, 'number');
     input('carton-m3', 'Cubic metres of a carton', (sides[0] * sides[1] * sides[2]) / 1e9, 'number');
-    put('cartons', 'Cartons', { formula: 'ROUNDUP({pieces}/{carton-units},0)', value: now.cartons }, 'count');
-    put('kg', 'Kilograms', { formula: '{cartons}*{carton-kg}', value: now.kg }, 'number');
-    put('m3', 'Cubic metres', { formula: '{cartons}*{carton-m3}', value: now.cubicMetres }, 'number');
+    put('cartons', 'Cartons', { formula: 'ROUNDUP({pieces}/{carton-units},0)', value: shipment.cartons }, 'count');
+    put('kg', 'Kilograms', { formula: '{cartons}*{carton-kg}', value: shipment.kg }, 'number');
+    put('m3', 'Cubic metres', { formula: '{cartons}*{carton-m3}', value: shipment.cubicMetres }, 'number');
   } else {
     const perPiece = (whole: number | null): number => (whole ?? 0) / firstOrder;
-    input('piece-kg', 'Kilograms of a piece, without cartons', perPiece(now.kg), 'number');
-    input('piece-m3', 'Cubic metres of a piece, without cartons', perPiece(now.cubicMetres), 'number');
-    put('kg', 'Kilograms', { formula: '{pieces}*{piece-kg}', value: now.kg }, 'number');
-    put('m3', 'Cubic metres', { formula: '{pieces}*{piece-m3}', value: now.cubicMetres }, 'number');
+    input('piece-kg', 'Kilograms of a piece, without cartons', perPiece(shipment.kg), 'number');
+    input('piece-m3', 'Cubic metres of a piece, without cartons', perPiece(shipment.cubicMetres), 'number');
+    put('kg', 'Kilograms', { formula: '{pieces}*{piece-kg}', value: shipment.kg }, 'number');
+    put('m3', 'Cubic metres', { formula: '{pieces}*{piece-m3}', value: shipment.cubicMetres }, 'number');
   }
   const TIMES = { kg: '{kg}', 'cubic-metre': '{m3}', carton: '{cartons}', unit: '{pieces}', shipment: '1' } as const;
   const legs: string[] = [];
@@ -326,7 +331,7 @@ const orderRows = (
     put(
       `order-${leg}`,
       LANDED_NAMES[leg],
-      { formula: rounded(least > 0 ? `MAX(${major(least)},${sum})` : sum), value: null },
+      { formula: rounded(least > 0 ? `MAX(${major(least)},${sum})` : sum), value: now(leg) },
       'money',
     );
     legs.push(`order-${leg}`);
@@ -337,7 +342,7 @@ const orderRows = (
       if (!way) continue;
       const larger = `MAX({kg},{m3}*1000000/${CM3_PER_KG[way.mode]})`;
       const kg = way.mode === 'sea' ? larger : `ROUNDUP(${larger}*2-${HAIR},0)/2`;
-      put('charged', 'Kilograms charged', { formula: kg, value: null }, 'number', way.name);
+      put('charged', 'Kilograms charged', { formula: kg, value: chargeableKg(way.mode, shipment) }, 'number', way.name);
       const times = way.charge.per === 'kg' ? '{charged}' : way.charge.per === 'cubic-metre' && way.mode === 'sea' ? '{charged}/1000' : TIMES[way.charge.per]; // prettier-ignore
       charge(leg, way.charge, times, way.minimum);
     } else if (leg === 'insurance') {
@@ -347,7 +352,7 @@ const orderRows = (
       put(
         'order-insurance',
         LANDED_NAMES.insurance,
-        { formula: rounded(`{insured}*1.1*({order-goods}${freight})`), value: null },
+        { formula: rounded(`{insured}*1.1*({order-goods}${freight})`), value: now('insurance') },
         'money',
       );
       legs.push('order-insurance');
@@ -373,7 +378,7 @@ const orderRows = (
     put(
       'order-duty',
       'Duty',
-      { formula: rounded(`{duty-rate}*(${on.map((k) => `{${k}}`).join('+')})`), value: null },
+      { formula: rounded(`{duty-rate}*(${on.map((k) => `{${k}}`).join('+')})`), value: now('duty') },
       'money',
     );
     perPiece.set('duty', '{order-duty}');
@@ -388,7 +393,7 @@ const orderRows = (
   put(
     'order-total',
     'The order, landed',
-    { formula: all.map((k) => `{${k}}`).join('+'), value: null },
+    { formula: all.map((k) => `{${k}}`).join('+'), value: landed.total === null ? null : major(landed.total) },
     'money',
     '',
     'sum',
@@ -483,7 +488,10 @@ export const placedBook = (book: readonly BookSheet[]): { name: string; rows: Pl
     for (const [i, { key, cells }] of rows.entries())
       for (const column of cells.keys())
         if (key !== null)
-          places.set(column === 0 ? key : `${key}.${column}`, { sheet: name, address: `$${String.fromCharCode(66 + column)}$${i + 1}` });
+          places.set(column === 0 ? key : `${key}.${column}`, {
+            sheet: name,
+            address: `$${String.fromCharCode(66 + column)}$${i + 1}`,
+          });
   return book.map(({ name, rows }) => {
     const at = (key: string): string => {
       const place = places.get(key);
@@ -493,7 +501,10 @@ export const placedBook = (book: readonly BookSheet[]): { name: string; rows: Pl
     const resolve = (formula: string): string =>
       formula
         // The end of a range stands on the sheet of its beginning.
-        .replace(/\{([\w.-]+)\}:\{([\w.-]+)\}/g, (_, first: string, last: string) => `${at(first)}:${places.get(last)!.address}`)
+        .replace(
+          /\{([\w.-]+)\}:\{([\w.-]+)\}/g,
+          (_, first: string, last: string) => `${at(first)}:${places.get(last)!.address}`,
+        )
         .replace(/\{([\w.-]+)\}/g, (_, key: string) => at(key));
     return {
       name,

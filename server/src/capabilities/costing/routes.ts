@@ -4,6 +4,8 @@ import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { notFound } from '../../ground/problems/problem.ts';
+import { AWAY_ENDINGS, sendCosting } from './away.ts';
 import { keepQuote, keepRate, quotesOf, ratesNow, removeQuote } from './quotes.ts';
 import {
   allCostings,
@@ -54,4 +56,11 @@ export const serveCosting = (app: Express, { database }: Ground): void => {
     return { ok: true as const };
   });
   serve(app, routes.keepOfCandidate, ({ params, body }) => keepCandidateCosting(database, params.id, body));
+
+  app.get('/api/candidates/:id/costing.:ending', async (request, response) => {
+    const ending = AWAY_ENDINGS.find((e) => e === request.params.ending);
+    const id = Number(request.params.id);
+    if (!ending || !Number.isSafeInteger(id) || id < 1) throw notFound('That kind of file');
+    await sendCosting(response, db, id, ending);
+  });
 };

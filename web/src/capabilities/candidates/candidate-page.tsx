@@ -11,6 +11,7 @@ import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { ComparePanel } from '../costing/compare-panel.tsx';
 import { CostingsBar } from '../costing/costings-bar.tsx';
 import { MoneyPanel } from '../costing/money-panel.tsx';
+import { AwayMenu } from '../../ground/ui/export-menu.tsx';
 import { ReviewsTab } from '../reviews/reviews-tab.tsx';
 import { ScoresheetTab } from '../score/scoresheet-tab.tsx';
 import { LineUpTab } from './line-up-tab.tsx';
@@ -161,6 +162,13 @@ const cheapestOf = ({ lineUp }: Candidate): number | null => {
   return prices.length > 0 ? Math.min(...prices) : null;
 };
 
+const AWAY = [
+  ['xlsx', 'As XLSX that goes on reckoning'],
+  ['csv', 'As CSV'],
+  ['json', 'As JSON, the open format'],
+  ['html', 'As a page to print'],
+] as const;
+
 const CostingTab = ({ candidate }: { candidate: Candidate }) => {
   const market = useMarket();
   const anchor = candidate.lineUp.find((l) => l.anchor);
@@ -203,6 +211,14 @@ const CostingTab = ({ candidate }: { candidate: Candidate }) => {
         >
           Beside each other
         </Button>
+        <AwayMenu
+          ways={AWAY.map(([key, name]) => ({
+            key,
+            name,
+            address: `/api/candidates/${candidate.id}/costing.${key}`,
+            opens: key === 'html',
+          }))}
+        />
       </CostingsBar>
       {isCompared && all.length > 0 && <ComparePanel costings={all} sheet={currentData} />}
       <MoneyPanel

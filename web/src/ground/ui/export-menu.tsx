@@ -1,8 +1,12 @@
 import { Button, Menu, Portal } from '@chakra-ui/react';
 import { Download } from 'lucide-react';
 
-/** Takes a table away as a file; the addresses are the server's own. */
-export const ExportMenu = ({ what, addressOf }: { what: string; addressOf: (ending: 'csv' | 'xlsx') => string }) => (
+/** Takes something away in one of several ways, each a file at an address of the server's own. */
+export const AwayMenu = ({
+  ways,
+}: {
+  ways: readonly { key: string; name: string; address: string; opens?: boolean }[];
+}) => (
   <Menu.Root>
     <Menu.Trigger asChild>
       <Button size="xs" variant="outline" bg="paper">
@@ -12,10 +16,10 @@ export const ExportMenu = ({ what, addressOf }: { what: string; addressOf: (endi
     <Portal>
       <Menu.Positioner>
         <Menu.Content>
-          {(['csv', 'xlsx'] as const).map((ending) => (
-            <Menu.Item key={ending} value={ending} asChild>
-              <a href={addressOf(ending)} download>
-                {what} as {ending.toUpperCase()}
+          {ways.map(({ key, name, address, opens }) => (
+            <Menu.Item key={key} value={key} asChild>
+              <a href={address} {...(opens ? { target: '_blank', rel: 'noreferrer' } : { download: true })}>
+                {name}
               </a>
             </Menu.Item>
           ))}
@@ -23,4 +27,15 @@ export const ExportMenu = ({ what, addressOf }: { what: string; addressOf: (endi
       </Menu.Positioner>
     </Portal>
   </Menu.Root>
+);
+
+/** Takes a table away as a file; the addresses are the server's own. */
+export const ExportMenu = ({ what, addressOf }: { what: string; addressOf: (ending: 'csv' | 'xlsx') => string }) => (
+  <AwayMenu
+    ways={(['csv', 'xlsx'] as const).map((ending) => ({
+      key: ending,
+      name: `${what} as ${ending.toUpperCase()}`,
+      address: addressOf(ending),
+    }))}
+  />
 );
