@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
-import { Day, Nullable } from '@kettle/core/documents/shapes';
+import { Day, Money, Nullable } from '@kettle/core/documents/shapes';
 import { route } from './route.ts';
 import { Done, Id, Job, MarketplaceId } from './shapes.ts';
 
@@ -156,6 +156,35 @@ export type KeptImport = Static<typeof KeptImport>;
 
 const inMarketplace = Type.Object({ marketplace: MarketplaceId });
 
+const ChangedNet = Type.Object({
+  code: Type.String(),
+  title: Type.String(),
+  price: Money,
+  before: Money,
+  after: Money,
+});
+export const ComparedSchedules = Type.Object({
+  listings: Type.Integer(),
+  unknown: Type.Integer({ description: 'Their price, weight or size is not known, or no class takes them.' }),
+  lose: Type.Integer(),
+  gain: Type.Integer(),
+  same: Type.Integer(),
+  ofASale: Type.Integer({ description: 'What is left more (or less, below 0) of one sale of each, minor units.' }),
+  ofAMonth: Type.Integer({ description: 'The same of a month’s sales, where units are known.' }),
+  worst: Type.Array(ChangedNet),
+  best: Type.Array(ChangedNet),
+  byCategory: Type.Array(
+    Type.Object({
+      category: Type.String(),
+      listings: Type.Integer(),
+      lose: Type.Integer(),
+      gain: Type.Integer(),
+      ofASale: Type.Integer(),
+    }),
+  ),
+});
+export type ComparedSchedules = Static<typeof ComparedSchedules>;
+
 export const sources = {
   health: route('get', '/api/health', 'Whether the server and its database answer.', {
     reply: Type.Object({ ok: Type.Boolean(), workspace: Type.String() }),
@@ -240,6 +269,22 @@ export const sources = {
     '/api/marketplaces/{marketplace}/fee-schedules',
     'Takes a fee schedule in; one of the same day gives way.',
     { params: inMarketplace, body: FeeSchedule, reply: Type.Object({ id: Id }) },
+  ),
+  compareSchedules: route(
+    'post',
+    '/api/marketplaces/{marketplace}/fee-schedules/compare',
+    'What another fee schedule would leave of a sale of each listing.',
+    {
+      params: inMarketplace,
+      body: Type.Object({ before: Id, after: FeeSchedule }, { additionalProperties: false }),
+      reply: ComparedSchedules,
+    },
+  ),
+  removeSchedule: route(
+    'delete',
+    '/api/fee-schedules/{id}',
+    'Removes a fee schedule that no costing is reckoned with.',
+    { params: Type.Object({ id: Id }), reply: Done },
   ),
   schedule: route('get', '/api/fee-schedules/{id}', 'A fee schedule as its open format has it.', {
     params: Type.Object({ id: Id }),

@@ -58,7 +58,8 @@ const document: CostingDocument = {
     },
   },
 };
-const file = (ending: string): Promise<Response> => fetch(`http://127.0.0.1:${program.port}/api/candidates/${id}/costing.${ending}`);
+const file = (ending: string): Promise<Response> =>
+  fetch(`http://127.0.0.1:${program.port}/api/candidates/${id}/costing.${ending}`);
 
 test('before anything is typed there is no sheet but a sentence; the open format is there', async () => {
   const { status, json } = await program.call<Problem>('GET', `/api/candidates/${id}/costing.xlsx`);

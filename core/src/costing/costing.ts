@@ -243,7 +243,7 @@ export const costing = (
     monthsStored: document.monthsStored,
     day,
   });
-  const lines = costedLines(document, subject.price);
+  const lines = costedLines(document, subject.price, schedule.returnHandling ?? 0);
   const missing = document.lines.some((l) => l.key === UNIT_COST)
     ? lines.find((l) => l.part !== 'launch' && l.amount === null)
     : { key: UNIT_COST, label: '', note: '' };
@@ -312,12 +312,12 @@ const sumOf = (lines: readonly CostedLine[], part: CostLine['part']): Minor | nu
   return total;
 };
 
-const costedLines = ({ lines, fulfilment }: CostingDocument, price: Minor): CostedLine[] => {
+const costedLines = ({ lines, fulfilment }: CostingDocument, price: Minor, handling: Minor): CostedLine[] => {
   const counts = ({ key }: CostLine): boolean => key !== SENDING || fulfilment === 'seller';
   const unitCost = lines.find((l) => l.key === UNIT_COST)?.amount;
   const base = { price, 'unit-cost': unitCost?.kind === 'sum' ? unitCost.sum : null };
   return lines.filter(counts).map(({ key, label, part, amount, note, source }) => {
-    const taken = amountOf(amount, base);
+    const taken = amountOf(amount, base, fulfilment === 'marketplace' ? handling : 0);
     return { key, label, part, amount: taken.amount, note: note || taken.note, source };
   });
 };
@@ -325,6 +325,7 @@ const costedLines = ({ lines, fulfilment }: CostingDocument, price: Minor): Cost
 const amountOf = (
   amount: CostAmount,
   base: Readonly<Record<'price' | 'unit-cost', Minor | null>>,
+  handling: Minor,
 ): { amount: Minor | null; note: string } => {
   switch (amount.kind) {
     case 'sum':
@@ -339,8 +340,8 @@ const amountOf = (
     }
     case 'returns':
       return {
-        amount: roundHalfAway(amount.rate * amount.loss),
-        note: `${percent(amount.rate)} come back`,
+        amount: roundHalfAway(amount.rate * (amount.loss + handling)),
+        note: `${percent(amount.rate)} come back${handling > 0 ? ', their handling included' : ''}`,
       };
     case 'clicks': {
       const { click, buyRate, paid } = amount;

@@ -3,7 +3,7 @@ import type { FeeSchedule } from '../documents/fee-schedule.ts';
 import { LEGS, type Charge, type Leg } from '../documents/landing.ts';
 import { storagePrice } from '../fees/fees.ts';
 import { ruleFor, type FeeSubject } from '../fees/schedule.ts';
-import { dimensionalWeight, sizeClassOf } from '../fees/size.ts';
+import { dimensionalOf, dimensionalWeight, sizeClassOf } from '../fees/size.ts';
 import { addMonths } from '../measures/day.ts';
 import { currencyExponent, majorFromMinor, type Minor } from '../money/money.ts';
 import { costing, LANDED_NAMES, SENDING, UNIT_COST } from './costing.ts';
@@ -131,7 +131,7 @@ export const costingBook = (asked: WorkbookAsked): BookSheet[] | string => {
   if (fixed && fixed.amount > 0) fee('fixed', 'Fixed fee', String(major(fixed.amount)), fixed.category);
   const sheets: BookSheet[] = [];
   if (size) {
-    const volumetric = dimensionalWeight(subject.sides!, schedule.dimensional);
+    const volumetric = dimensionalWeight(subject.sides!, dimensionalOf(schedule, size));
     const perCubic = volumetric / (subject.sides![0] * subject.sides![1] * subject.sides![2]);
     const bills = size.billedBy === 'weight' ? '{weight}' : `MAX({weight},{long}*{middle}*{short}*${perCubic})`;
     reckoned('billed', 'Billed weight, g', bills, c.fees.shippingWeight, 'number', `class “${size.name}”`);
@@ -214,6 +214,7 @@ export const costingBook = (asked: WorkbookAsked): BookSheet[] | string => {
         return id;
       });
   };
+  const handling = document.fulfilment === 'marketplace' ? (schedule.returnHandling ?? 0) : 0;
   const amountRows = (id: string, label: string, note: string, amount: CostAmount | null): void => {
     const value = now.get(id) ?? null;
     switch (amount?.kind) {
@@ -230,7 +231,7 @@ export const costingBook = (asked: WorkbookAsked): BookSheet[] | string => {
       case 'returns':
         input(`${id}-rate`, `${label}, of units`, amount.rate, 'percent');
         input(`${id}-loss`, 'Loss per return', major(amount.loss), 'money');
-        return reckoned(id, label, rounded(`{${id}-rate}*{${id}-loss}`), value, 'money', note);
+        return reckoned(id, label, rounded(`{${id}-rate}*({${id}-loss}+${major(handling)})`), value, 'money', note);
       case 'clicks':
         input(`${id}-click`, 'A click', major(amount.click), 'money');
         input(`${id}-buys`, 'Of clicks buy', amount.buyRate, 'percent');

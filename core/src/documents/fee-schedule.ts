@@ -19,6 +19,13 @@ export const SizeClass = Type.Object(
       Type.Number({ exclusiveMinimum: 0, maximum: MOST_COUNT, description: 'Longest + 2 × (middle + shortest).' }),
     ),
     billedBy: oneOf('weight', 'larger-of-weight-and-dimensional'),
+    divisor: Type.Optional(
+      Type.Number({
+        exclusiveMinimum: 0,
+        maximum: MOST_COUNT,
+        description: 'Of this class alone, in the unit of the schedule’s.',
+      }),
+    ),
     fulfilment: Type.Array(Type.Object({ upTo: measure, fee: sum }, exactly), { minItems: 1, maxItems: 200 }),
     beyond: Nullable(
       Type.Object(
@@ -87,6 +94,13 @@ export const FeeSchedule = Type.Object(
         ),
       },
       exactly,
+    ),
+    returnHandling: Type.Optional(
+      Type.Integer({
+        minimum: 0,
+        maximum: MOST_MONEY,
+        description: 'Taken for each piece that comes back, where the marketplace fulfils.',
+      }),
     ),
   },
   { ...exactly, title: 'Fee schedule' },

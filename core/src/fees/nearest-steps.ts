@@ -77,14 +77,17 @@ const stepsBetween = (from: number, step: number, low: number, high: number): nu
 const sideBounds = (schedule: FeeSchedule, weight: number, sorted: Sides, at: number): number[] => {
   const others = withSide(sorted, at, 0);
   const perMillimetre = sorted.reduce((product, s, i) => (i === at ? product : product * s), 1);
-  const { unit, divisor } = schedule.dimensional;
-  const gramsPerCubic = unit === 'in3-per-lb' ? GRAMS_PER_POUND / MM_PER_INCH ** 3 / divisor : 1 / divisor;
-  const volumetric = sorted[at]! * perMillimetre * gramsPerCubic;
+  const { unit } = schedule.dimensional;
+  const divisors = [...new Set(schedule.sizeClasses.map((c) => c.divisor ?? schedule.dimensional.divisor))];
   const bySize = schedule.sizeClasses.flatMap(({ maxSides, maxGirth }) => [
     ...(maxSides ?? []),
     // A side counts once where it is the longest, and twice where it is not.
     ...(maxGirth === null ? [] : [maxGirth - 2 * (others[0] + others[1] + others[2]), (maxGirth - girth(others)) / 2]),
   ]);
-  const byVolume = weightBounds(schedule, Math.max(weight, volumetric)).map((w) => w / (perMillimetre * gramsPerCubic));
+  const byVolume = divisors.flatMap((divisor) => {
+    const gramsPerCubic = unit === 'in3-per-lb' ? GRAMS_PER_POUND / MM_PER_INCH ** 3 / divisor : 1 / divisor;
+    const volumetric = sorted[at]! * perMillimetre * gramsPerCubic;
+    return weightBounds(schedule, Math.max(weight, volumetric)).map((w) => w / (perMillimetre * gramsPerCubic));
+  });
   return [...bySize, ...byVolume];
 };

@@ -1,6 +1,6 @@
 import type { FeeSchedule, SizeClass } from '../documents/fee-schedule.ts';
 import type { Minor } from '../money/money.ts';
-import { dimensionalWeight, girth, sortedSides, startedSteps } from './size.ts';
+import { dimensionalOf, dimensionalWeight, girth, sortedSides, startedSteps } from './size.ts';
 
 /** What an amount lies within; high is null where nothing bounds it. */
 export interface FeeSpan {
@@ -72,10 +72,10 @@ const billedSpan = (
 ): [from: number, to: number] => {
   const most = size.maxWeight ?? Infinity;
   const byVolume = size.billedBy !== 'weight';
-  const volumetric = sides && byVolume ? dimensionalWeight(sides, schedule.dimensional) : 0;
+  const volumetric = sides && byVolume ? dimensionalWeight(sides, dimensionalOf(schedule, size)) : 0;
   if (weight === null) return [volumetric, most];
   if (sides || !byVolume) return [weight, weight > most + 1e-9 ? -1 : weight];
-  const bulkiest = size.maxSides ? dimensionalWeight(size.maxSides, schedule.dimensional) : Infinity;
+  const bulkiest = size.maxSides ? dimensionalWeight(size.maxSides, dimensionalOf(schedule, size)) : Infinity;
   return [weight, Math.min(most, Math.max(weight, bulkiest))];
 };
 

@@ -24,6 +24,10 @@ export const dimensionalWeight = (
   return unit === 'in3-per-lb' ? (mm3 / MM_PER_INCH ** 3 / divisor) * GRAMS_PER_POUND : (mm3 / 1000 / divisor) * 1000;
 };
 
+/** How volume becomes weight in a class: by its own divisor, else by the schedule's. */
+export const dimensionalOf = ({ dimensional }: FeeSchedule, { divisor }: SizeClass): FeeSchedule['dimensional'] =>
+  divisor === undefined ? dimensional : { ...dimensional, divisor };
+
 /** Whole started steps in an amount; a hair over a step through binary fractions does not start another. @example startedSteps(12.43, 1) // => 13 */
 export const startedSteps = (amount: number, step: number): number => Math.max(0, Math.ceil(amount / step - 1e-9));
 
@@ -54,4 +58,6 @@ export const billedWeight = (
   weight: number,
   sides: readonly [number, number, number] | null,
 ): number =>
-  size.billedBy === 'weight' || !sides ? weight : Math.max(weight, dimensionalWeight(sides, schedule.dimensional));
+  size.billedBy === 'weight' || !sides
+    ? weight
+    : Math.max(weight, dimensionalWeight(sides, dimensionalOf(schedule, size)));

@@ -8,7 +8,7 @@ import { categoryTree } from '../sources/categories.ts';
 import { binListings, binMarketplace, restoreListings, restoreMarketplace } from './bin.ts';
 import { changeMarketplace } from './facts.ts';
 import { changeCategory } from './category-changes.ts';
-import { scheduleById, takeSchedule } from './schedules.ts';
+import { compareOverCatalogue, removeSchedule, scheduleById, takeSchedule } from './schedules.ts';
 import { addMarketplace, marketplacesReply, workspaceKind } from './service.ts';
 
 export const serveMarketplaces = (app: Express, ground: Ground): void => {
@@ -44,6 +44,13 @@ export const serveMarketplaces = (app: Express, ground: Ground): void => {
   serve(app, routes.takeSchedule, async ({ params, body }) => ({
     id: await takeSchedule(database, await marketOf(db, params.marketplace), body),
   }));
+  serve(app, routes.compareSchedules, async ({ params, body }) =>
+    compareOverCatalogue(db, await marketOf(db, params.marketplace), body),
+  );
+  serve(app, routes.removeSchedule, async ({ params }) => {
+    await removeSchedule(database, params.id);
+    return { ok: true as const };
+  });
   serve(app, routes.schedule, ({ params }) => scheduleById(db, params.id));
   serve(app, routes.copyFees, async ({ params, body }) => {
     const { id } = await marketOf(db, params.marketplace);
