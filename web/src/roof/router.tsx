@@ -24,6 +24,7 @@ export const makeRouter = () =>
             { path: 'brands/:brand', lazy: () => import('../capabilities/brands/brand-page.tsx') },
             { path: 'compare', lazy: () => import('../capabilities/sift/compare-page.tsx') },
             { path: 'listings/:code', lazy: () => import('../capabilities/sheet/listing-page.tsx') },
+            { path: 'fees', lazy: () => import('../capabilities/fees/fees-page.tsx') },
             { path: 'curves', lazy: () => import('../capabilities/curves/curves-page.tsx') },
             { path: 'backtest', lazy: () => import('../capabilities/curves/backtest-page.tsx') },
             { path: 'candidates', lazy: () => import('../capabilities/candidates/candidates-page.tsx') },

@@ -45,13 +45,9 @@ export const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
           : market.schedules.map((s, i) => (
               <span key={s.id}>
                 {i > 0 ? '; ' : ''}
-                <a
-                  href={`/api/fee-schedules/${s.id}`}
-                  download={`fee schedule ${s.validFrom}.json`}
-                  style={{ textDecoration: 'underline' }}
-                >
+                <Link to={`/${market.id}/fees?version=${s.id}`} style={{ textDecoration: 'underline' }}>
                   {s.name}
-                </a>{' '}
+                </Link>{' '}
                 ({s.source}
                 {market.vat !== null && s.vat !== market.vat
                   ? `; ▲ it reckons with ${Number((100 * s.vat).toFixed(2))} % value-added tax, not ${Number((100 * market.vat).toFixed(2))} %`
@@ -59,7 +55,14 @@ export const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
                 )
               </span>
             ))}
-        .<br />
+        .{' '}
+        <Link
+          to={`/${market.id}/fees${market.schedules.length === 0 ? '?version=new' : ''}`}
+          style={{ textDecoration: 'underline' }}
+        >
+          {market.schedules.length === 0 ? 'Type one in' : 'See, change and compare them'}
+        </Link>
+        <br />
         Rank curves: {market.curves === 0 ? 'none — units can only be stated or counted' : count(market.curves)}.{' '}
         <Link to={`/${market.id}/curves`} style={{ textDecoration: 'underline' }}>
           See and fit them

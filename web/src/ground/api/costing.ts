@@ -23,7 +23,7 @@ export const costingApi = api.injectEndpoints({
       ]),
       rates: ask(costingRoutes.rates, ({ params: { marketplace } }) => [tag('Quotes', marketplace)]),
       candidateCostings: ask(costingRoutes.allOfCandidate, ({ params: { id } }) => [tag('Costing', id)]),
-      feeSchedule: ask(sources.schedule),
+      feeSchedule: ask(sources.schedule, () => ['Marketplaces']),
       copyCosting: change(costingRoutes.copyOfCandidate, ({ params: { id } }) => ofCandidate(id)),
       useCosting: change(costingRoutes.useOfCandidate, ({ params: { id } }) => ofCandidate(id)),
       removeCosting: change(costingRoutes.removeOfCandidate, ({ params: { id } }) => ofCandidate(id)),

@@ -25,6 +25,8 @@ export const marketplacesApi = api.injectEndpoints({
         'Marketplaces',
         ...figuresChanged(marketplace),
       ]),
+      compareSchedules: change(sources.compareSchedules),
+      removeSchedule: change(sources.removeSchedule, () => ['Marketplaces', 'Sift', 'Listing', 'Costing']),
       takeSchedule: change(sources.takeSchedule, ({ params: { marketplace } }) => [
         'Marketplaces',
         ...figuresChanged(marketplace),
@@ -50,6 +52,8 @@ export const {
   useRemoveListingsMutation,
   useRestoreListingsMutation,
   useTakeScheduleMutation,
+  useCompareSchedulesMutation,
+  useRemoveScheduleMutation,
   useCategoriesQuery,
   useFindQuery,
 } = marketplacesApi;
