@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { CostingDocument } from '@kettle/core/documents/costing';
+import { CostRules } from '@kettle/core/documents/cost-rules';
 import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { Offer } from '@kettle/core/documents/landing';
 import { Day, exactly, Nullable, Version } from '@kettle/core/documents/shapes';
@@ -123,6 +124,25 @@ export const costingRoutes = {
     '/api/marketplaces/{marketplace}/listings/{code}/quotes/{supplier}/{day}',
     'Removes what a supplier asked on a day.',
     { params: Type.Object({ ...ofListing.properties, supplier: Id, day: Day }), reply: Done },
+  ),
+  costRules: route(
+    'get',
+    '/api/marketplaces/{marketplace}/cost-rules',
+    'The rule of thumb for the cost of goods, by category; empty while none was typed.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId }),
+      reply: Type.Object({ document: CostRules, version: Version }),
+    },
+  ),
+  keepCostRules: route(
+    'put',
+    '/api/marketplaces/{marketplace}/cost-rules',
+    'Keeps the rule of thumb; lists and limits follow.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId }),
+      body: Type.Object({ document: CostRules, version: Version }, exactly),
+      reply: Kept,
+    },
   ),
   rates: route(
     'get',

@@ -54,6 +54,13 @@ export const ListingBrief = Type.Object({
   category: Type.String({ description: 'Path from the root on, joined by " › ".' }),
   price: Nullable(Money),
   net: Nullable(Money),
+  profitRule: Nullable(Money),
+  marginRule: Nullable(Type.Number()),
+  outlayRule: Nullable(Money),
+  paybackRule: Nullable(Type.Number({ description: 'Months.' })),
+  ruleFrom: Type.Union([Type.Literal('rule'), Type.Literal('costing'), Type.Null()], {
+    description: 'What the four before are reckoned by: the seller’s rule of thumb, or a costing of the listing.',
+  }),
   piecePrice: Nullable(Money),
   units: Nullable(Type.Number()),
   unitsLow: Nullable(Type.Number()),

@@ -1,6 +1,7 @@
 import type { TSchema } from '@sinclair/typebox';
 import { Brief } from './brief.ts';
 import { Corrections } from './corrections.ts';
+import { CostRules } from './cost-rules.ts';
 import { CostingDocument } from './costing.ts';
 import { FeeSchedule } from './fee-schedule.ts';
 import { FlagRules } from './flag-rules.ts';
@@ -11,6 +12,7 @@ import { ShelfRules } from './shelf-rules.ts';
 export const DOCUMENTS: Readonly<Record<string, TSchema>> = {
   brief: Brief,
   corrections: Corrections,
+  'cost-rules': CostRules,
   costing: CostingDocument,
   'fee-schedule': FeeSchedule,
   'flag-rules': FlagRules,

@@ -30,7 +30,8 @@ export const parseRows = (text: string): PastedRows => {
     else if (numbers.some((n) => n! < 0)) refuse('Nothing here is below 0.');
     else if (rows.at(-1)?.upTo === null) refuse('A row comes after the one for all beyond.');
     else if (numbers.length === 1) rows.push({ upTo: null, value: first! });
-    else if (rows.length > 0 && first! <= rows.at(-1)!.upTo!) refuse(`${first} is not more than ${rows.at(-1)!.upTo} in the line before.`);
+    else if (rows.length > 0 && first! <= rows.at(-1)!.upTo!)
+      refuse(`${first} is not more than ${rows.at(-1)!.upTo} in the line before.`);
     else rows.push({ upTo: first!, value: second! });
   }
   return { rows, faults };

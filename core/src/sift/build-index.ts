@@ -1,3 +1,5 @@
+import { byRule, type ByRule } from '../costing/rule-of-thumb.ts';
+import type { CostRule } from '../documents/cost-rules.ts';
 import { stemOf, stemsOf, WordStock } from '../listing/words.ts';
 import { DAYS_PER_MONTH } from '../measures/units.ts';
 import { fillBins, fillGrades, gradeMeasures, startsOf, type Graded, type Measured } from './grades.ts';
@@ -33,7 +35,7 @@ class Names {
 /** The arrays that a builder fills, a place a row; those of a part are views of the whole's, from its first row on. */
 export type SiftSlots = Pick<
   SiftIndex,
-  'ids' | 'category' | 'flags' | 'family' | 'onSaleSince' | 'brand' | 'titleStart' | 'columns'
+  'ids' | 'category' | 'flags' | 'family' | 'volume' | 'onSaleSince' | 'brand' | 'titleStart' | 'columns'
 > & { choices: Record<ChoiceKey, Bytes> };
 
 const slotsFor = (rows: number): SiftSlots => ({
@@ -42,6 +44,7 @@ const slotsFor = (rows: number): SiftSlots => ({
   choices: Object.fromEntries(CHOICES.map((key) => [key, bytes(rows)])) as SiftSlots['choices'],
   flags: words(rows),
   family: doubles(rows),
+  volume: doubles(rows),
   onSaleSince: new Int32Array(new SharedArrayBuffer(4 * rows)),
   brand: words(rows),
   titleStart: words(rows + 1),
@@ -55,6 +58,7 @@ const slotsFrom = (slots: SiftSlots, from: number): SiftSlots => ({
   choices: Object.fromEntries(CHOICES.map((key) => [key, slots.choices[key].subarray(from)])) as SiftSlots['choices'],
   flags: slots.flags.subarray(from),
   family: slots.family.subarray(from),
+  volume: slots.volume.subarray(from),
   onSaleSince: slots.onSaleSince.subarray(from),
   brand: slots.brand.subarray(from),
   titleStart: slots.titleStart.subarray(from),
@@ -168,11 +172,11 @@ export class SiftIndexBuilder {
     const { index } = this;
     const { size } = part;
     const to = index.size;
-    const { ids, category, flags, family, onSaleSince, brand, titleStart, columns } = index;
+    const { ids, category, flags, family, volume, onSaleSince, brand, titleStart, columns } = index;
     const { choices } = index;
     const codes = CHOICES.map((key) => choices[key].codes);
     // Fewer rows than were counted came before it: the gap is closed.
-    for (const array of [ids, category, flags, family, onSaleSince, brand, ...codes, ...Object.values(columns)])
+    for (const array of [ids, category, flags, family, volume, onSaleSince, brand, ...codes, ...Object.values(columns)])
       if (to < from) array.copyWithin(to, from, from + size);
     for (let i = 1; i <= size; i++) titleStart[to + i] = titleStart[from + i]! + this.tokensUsed;
     const categories = part.categories.map((id) => this.categoryOf(id));
@@ -261,6 +265,7 @@ const putMeasures = (index: SiftIndex, at: number, row: SiftRow): void => {
   }
   index.flags[at] = row.flags;
   index.onSaleSince[at] = row.onSaleSince ?? NO_DAY;
+  index.volume[at] = row.volume ?? Number.NaN;
   putGiven(index.columns, at, row.measures);
 };
 
@@ -274,6 +279,10 @@ const putGiven = (to: SiftIndex['columns'], at: number, m: SiftRow['measures']):
   to.weight[at] = m.weight ?? Number.NaN;
   to.sellers[at] = m.sellers ?? Number.NaN;
   to.net[at] = m.net ?? Number.NaN;
+  to.profitRule[at] = m.profitRule ?? Number.NaN;
+  to.marginRule[at] = m.marginRule ?? Number.NaN;
+  to.outlayRule[at] = m.outlayRule ?? Number.NaN;
+  to.paybackRule[at] = m.paybackRule ?? Number.NaN;
   to.piecePrice[at] = m.piecePrice ?? Number.NaN;
   to.reviewsMonth[at] = m.reviewsMonth ?? Number.NaN;
   to.unitsPerReview[at] = m.unitsPerReview ?? Number.NaN;
@@ -301,6 +310,7 @@ const trim = (index: SiftIndex, size: number): void => {
   index.category = cut(index.category);
   index.flags = cut(index.flags);
   index.family = cut(index.family);
+  index.volume = cut(index.volume);
   index.onSaleSince = cut(index.onSaleSince);
   index.brand = cut(index.brand);
   index.titleStart = index.titleStart.subarray(0, size + 1);
@@ -355,6 +365,7 @@ export const patchSiftIndex = (old: SiftIndex, rows: readonly SiftRow[], today: 
   const made: SiftIndex = {
     ...old,
     flags: copyOf(old.flags),
+    volume: copyOf(old.volume),
     onSaleSince: copyOf(old.onSaleSince),
     choices: Object.fromEntries(
       CHOICES.map((key) => [key, { names: [...old.choices[key].names], codes: copyOf(old.choices[key].codes) }]),
@@ -378,4 +389,57 @@ export const patchSiftIndex = (old: SiftIndex, rows: readonly SiftRow[], today: 
     fillBins(made, key);
   }
   return made;
+};
+
+export const RULE_KEYS = ['profitRule', 'marginRule', 'outlayRule', 'paybackRule'] as const;
+
+/**
+ * The same index with what a rule of thumb says reckoned anew, and all else shared with the old one: a million listings
+ * wait for a changed rule no longer than a second or two.
+ * @param ruleOf the rule for a category's number; null for none
+ * @param costed what costings say, by the numbers of their listings: it stands in the place of the rule's
+ */
+export const reruleSiftIndex = (
+  old: SiftIndex,
+  ruleOf: (category: number) => CostRule | null,
+  costed: ReadonlyMap<number, ByRule>,
+): SiftIndex => {
+  const { size } = old;
+  const [profit, margin, outlay, payback] = RULE_KEYS.map(() => doubles(size)) as [Doubles, Doubles, Doubles, Doubles];
+  const rules = old.categories.map(ruleOf);
+  const { price, net, weight, units } = old.columns;
+  const put = (row: number, found: ByRule): void => {
+    profit[row] = found.profit;
+    margin[row] = found.margin;
+    outlay[row] = found.outlay;
+    payback[row] = found.payback;
+  };
+  const subject = { price: 0, net: 0, weight: 0, volume: 0, units: 0 };
+  for (let row = 0; row < size; row++) {
+    const rule = rules[old.category[row]!];
+    if (!rule) {
+      profit[row] = margin[row] = outlay[row] = payback[row] = Number.NaN;
+      continue;
+    }
+    subject.price = price[row]!;
+    subject.net = net[row]!;
+    subject.weight = weight[row]!;
+    subject.volume = old.volume[row]!;
+    subject.units = units[row]!;
+    put(row, byRule(rule, subject));
+  }
+  for (const [id, found] of costed) {
+    const row = rowOfId(old, id);
+    if (row >= 0) put(row, found);
+  }
+  const columns = { ...old.columns, profitRule: profit, marginRule: margin, outlayRule: outlay, paybackRule: payback };
+  const graded = gradeMeasures({ size, columns }, RULE_KEYS);
+  return {
+    ...old,
+    columns,
+    grades: { ...old.grades, ...graded.grades },
+    bins: { ...old.bins, ...graded.bins },
+    edges: { ...old.edges, ...graded.edges },
+    totals: { ...old.totals, ...graded.totals },
+  };
 };

@@ -151,8 +151,11 @@ export const fillBins = (index: Measured & Graded, key: MeasureKey): void => {
   index.totals[key] = totals;
 };
 
-/** Steps, bins and histograms of all measures, in shared memory. */
-export const gradeMeasures = ({ size, columns }: Measured): Graded => {
+/** Steps, bins and histograms of all measures, or of some, in shared memory. */
+export const gradeMeasures = (
+  { size, columns }: Measured,
+  keys: readonly MeasureKey[] = MEASURES.map((m) => m.key),
+): Graded => {
   const made: Measured & Graded = {
     size,
     columns,
@@ -161,7 +164,7 @@ export const gradeMeasures = ({ size, columns }: Measured): Graded => {
     edges: {} as SiftIndex['edges'],
     totals: {} as SiftIndex['totals'],
   };
-  for (const { key } of MEASURES) {
+  for (const key of keys) {
     made.grades[key] = {
       starts: startsOf(columns[key]),
       of: new Uint16Array(new SharedArrayBuffer(2 * size)),

@@ -19,6 +19,8 @@ export interface SiftRow {
   flags: number;
   /** Listings of one family are variations of each other; 0 is none. */
   family: number;
+  /** Cubic millimetres. */
+  volume?: number | null;
   /** Days since 1970 on which it was first on sale; `measures.months` follows from it. */
   onSaleSince: number | null;
   measures: Record<GivenKey, number | null>;
@@ -43,6 +45,8 @@ export interface SiftIndex {
   choices: Record<ChoiceKey, { names: string[]; codes: Bytes }>;
   flags: Words;
   family: Doubles;
+  /** Cubic millimetres; NaN where not known. */
+  volume: Doubles;
   onSaleSince: Int32Array<ArrayBufferLike>;
   brands: string[];
   brand: Words;
@@ -99,6 +103,7 @@ export const bytesOfSiftIndex = (index: SiftIndex): number => {
     index.category,
     index.flags,
     index.family,
+    index.volume,
     index.onSaleSince,
     index.brand,
     index.tokens,

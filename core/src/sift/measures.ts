@@ -5,6 +5,10 @@
 export type MeasureKey =
   | 'price'
   | 'net'
+  | 'profitRule'
+  | 'marginRule'
+  | 'outlayRule'
+  | 'paybackRule'
   | 'piecePrice'
   | 'units'
   | 'revenue'
@@ -116,6 +120,44 @@ export const MEASURES: readonly Measure[] = [
     'linear',
     'Money',
     'Price minus all marketplace fees by the schedule in force. Goods, freight and advertising still come off.',
+  ),
+  {
+    ...measure(
+      'profitRule',
+      'Profit by your rule',
+      'money',
+      'linear',
+      'Money',
+      'What is left of a sale by your own rule of thumb for goods, freight, duty and advertising; by the costing where there is one. A rule of thumb: ask for quotes before you believe it.',
+    ),
+    signed: true,
+  },
+  {
+    ...measure(
+      'marginRule',
+      'Margin by your rule',
+      'percent',
+      'linear',
+      'Money',
+      'Profit by your rule of thumb, or by the costing where there is one, divided by the price.',
+    ),
+    signed: true,
+  },
+  measure(
+    'outlayRule',
+    'Outlay by your rule',
+    'money',
+    'log',
+    'Money',
+    'What a first order and the launch would take by your rule of thumb, or by the costing where there is one.',
+  ),
+  measure(
+    'paybackRule',
+    'Months to payback',
+    'decimal',
+    'log',
+    'Money',
+    'Outlay by your rule divided by a month’s profit of what a newcomer sells by it. Not known where nothing is left.',
   ),
   measure(
     'piecePrice',

@@ -191,6 +191,10 @@ export const FILL: readonly Fill[] = [
     sql: `insert into quotes (listing_id, supplier_id, day, minimum, price, currency, terms) values (3, 1, '2026-11-03', 500, 4.2, 'USD', 'FOB')`,
   },
   {
+    from: 18,
+    sql: `update marketplaces set cost_rules = '{"format":"cold-kettle/cost-rules","rules":[{"category":"*","unitCost":{"kind":"share","rate":0.25},"freightKg":250,"freightCubicMetre":0,"duty":0.05,"advertising":0.12,"months":3,"unitsShare":0.5,"once":150000}]}', cost_rules_version = 4`,
+  },
+  {
     from: 17,
     sql: `update quotes set carton_units = 20, carton_weight = 9000, carton_long = 500, carton_middle = 400, carton_short = 300, once = 12000`,
   },

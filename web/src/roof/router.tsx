@@ -25,6 +25,7 @@ export const makeRouter = () =>
             { path: 'compare', lazy: () => import('../capabilities/sift/compare-page.tsx') },
             { path: 'listings/:code', lazy: () => import('../capabilities/sheet/listing-page.tsx') },
             { path: 'fees', lazy: () => import('../capabilities/fees/fees-page.tsx') },
+            { path: 'rule', lazy: () => import('../capabilities/costing/rule-page.tsx') },
             { path: 'curves', lazy: () => import('../capabilities/curves/curves-page.tsx') },
             { path: 'backtest', lazy: () => import('../capabilities/curves/backtest-page.tsx') },
             { path: 'candidates', lazy: () => import('../capabilities/candidates/candidates-page.tsx') },

@@ -38,6 +38,7 @@ const DOCUMENT_COLUMNS: Readonly<Record<string, ValidateFunction>> = {
   'scoresheet_versions.document': ajv.compile(DOCUMENTS.scoresheet!),
   'briefs.document': ajv.compile(DOCUMENTS.brief!),
   'review_corrections.document': ajv.compile(DOCUMENTS.corrections!),
+  'marketplaces.cost_rules': ajv.compile(DOCUMENTS['cost-rules']!),
   'marketplaces.flag_rules': ajv.compile(DOCUMENTS['flag-rules']!),
   'marketplaces.shelf_rules': ajv.compile(DOCUMENTS['shelf-rules']!),
 };

@@ -4,6 +4,7 @@ import type { Stage } from '@kettle/core/documents/stages';
 import { codesFromText } from '@kettle/core/listing/codes';
 import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
 import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
+import { raiseRuledVersion } from '../../ground/costings/costed.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { candidateLog, candidates, estimates, lineUp, listings, readings, watched } from '../../ground/db/schema.ts';
 import { type Market } from '../../ground/marketplaces/marketplaces.ts';
@@ -195,6 +196,8 @@ export const moveToStage = async (
       day: market.today,
       text: reason?.trim() ? `${stage}: ${reason.trim()}` : stage,
     });
+    // The costing of a dropped candidate says nothing in lists any more, that of one taken up again does.
+    if (stage === 'dropped' || candidate.stage === 'dropped') await raiseRuledVersion(tx, market.id);
     if (WATCHING.includes(stage)) await watchListings(tx, market, ids);
   });
 };

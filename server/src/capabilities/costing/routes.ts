@@ -6,6 +6,7 @@ import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { notFound } from '../../ground/problems/problem.ts';
 import { AWAY_ENDINGS, sendCosting } from './away.ts';
+import { costRulesDocument, keepCostRules } from './cost-rules.ts';
 import { keepQuote, keepRate, quotesOf, ratesNow, removeQuote } from './quotes.ts';
 import {
   allCostings,
@@ -31,6 +32,12 @@ export const serveCosting = (app: Express, { database }: Ground): void => {
     await removeQuote(db, await marketOf(db, params.marketplace), params.code, params.supplier, params.day);
     return { ok: true as const };
   });
+  serve(app, routes.costRules, async ({ params }) =>
+    costRulesDocument(db, (await marketOf(db, params.marketplace)).id),
+  );
+  serve(app, routes.keepCostRules, async ({ params, body }) =>
+    keepCostRules(database, (await marketOf(db, params.marketplace)).id, body),
+  );
   serve(app, routes.rates, async ({ params }) => ratesNow(db, await marketOf(db, params.marketplace)));
   serve(app, routes.keepRate, async ({ params, body }) => {
     await keepRate(db, await marketOf(db, params.marketplace), params.currency, body);

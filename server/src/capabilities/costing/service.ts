@@ -4,6 +4,7 @@ import { costingFault, emptyCosting } from '@kettle/core/costing/costing';
 import type { CostingDocument } from '@kettle/core/documents/costing';
 import { holdListing, listingByCode } from '../../ground/briefs/by-code.ts';
 import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
+import { raiseRuledVersion } from '../../ground/costings/costed.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { candidates, costings } from '../../ground/db/schema.ts';
 import { scheduleInForce, schedulesById, type Market } from '../../ground/marketplaces/marketplaces.ts';
@@ -144,6 +145,7 @@ export const useCosting = (database: Database, id: number, costing: number): Pro
   atOnce(database, async ({ db }) => {
     await ownCosting(db, id, costing);
     await db.update(candidates).set({ costingId: costing }).where(eq(candidates.id, id));
+    await raiseRuledVersion(db, (await candidateRow(db, id)).market.id);
   });
 
 /** Removes a costing; never the one that the candidate is reckoned with. */
@@ -231,6 +233,7 @@ export const keepQuickCosting = async (
     const values = { document, feeScheduleId, version: versionAfter(there?.version ?? 0) };
     if (there) await db.update(costings).set(values).where(eq(costings.id, there.id));
     else await db.insert(costings).values({ listingId: row.id, ...values });
+    await raiseRuledVersion(db, market.id);
     return { version: values.version };
   });
 };
@@ -263,6 +266,7 @@ export const keepCandidateCosting = async (
         .$returningId();
       await db.update(candidates).set({ costingId: made!.id }).where(eq(candidates.id, id));
     }
+    await raiseRuledVersion(db, market.id);
     return { version: values.version };
   });
 };

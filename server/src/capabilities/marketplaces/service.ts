@@ -44,7 +44,7 @@ export const allMarketplaces = async (db: Db): Promise<Marketplace[]> => {
   const listingCounts = await listingsIn(db, rows);
   const of = <T extends { id: string }>(list: readonly T[], id: string): T | undefined => list.find((x) => x.id === id);
   return rows.map((row) => {
-    const { dataVersion: _, demandVersion: __, ...market } = asMarket(row);
+    const { dataVersion: _, demandVersion: __, ruledVersion: ____, ...market } = asMarket(row);
     const { id } = market;
     return {
       ...market,

@@ -53,7 +53,7 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
     family,
     asides,
   ] = await Promise.all([
-    briefContext(db, market, [row.brand]),
+    briefContext(db, market, [row.brand], [row.id]),
     costingOfListing(db, market, row.id),
     estimateListing(db, market, {
       id: row.id,
@@ -173,7 +173,7 @@ export const against = async (
   search: string,
 ): Promise<{ verdicts: LimitVerdict[]; words: string }> => {
   const { brief: briefRow, row } = await listingByCode(db, market, code);
-  const brief = briefFrom(briefRow, await briefContext(db, market, [row.brand]));
+  const brief = briefFrom(briefRow, await briefContext(db, market, [row.brand], [row.id]));
   const { choice } = readSift(new URLSearchParams(search), market);
   const ancestors = await ancestorsOf(db, market.id, brief.category);
   const paths = choice.categories.length > 0 ? await categoryPaths(db, market.id) : new Map<number, { path: string }>();

@@ -1,11 +1,20 @@
 import { eq } from 'drizzle-orm';
 import { epochDay } from '@kettle/core/measures/day';
-import { patchSiftIndex, SiftIndexBuilder, type SiftPart, type SiftSlots } from '@kettle/core/sift/build-index';
+import {
+  patchSiftIndex,
+  reruleSiftIndex,
+  SiftIndexBuilder,
+  type SiftPart,
+  type SiftSlots,
+} from '@kettle/core/sift/build-index';
+import { ruleFor } from '@kettle/core/fees/schedule';
 import type { Graded, Measured } from '@kettle/core/sift/grades';
 import type { SiftIndex, SiftRow } from '@kettle/core/sift/index';
 import type { Database } from '../../ground/db/connection.ts';
 import { marketplaces } from '../../ground/db/schema.ts';
-import { marketOf, scheduleInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { costRulesOf } from '../../ground/briefs/briefs.ts';
+import { costedListings } from '../../ground/costings/costed.ts';
+import { categoryPaths, marketOf, scheduleInForce, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { ALL, countListings, middleOf, readSiftRows } from './read-rows.ts';
 
 /** An index with what it was built from: while that stands, it holds. */
@@ -15,6 +24,8 @@ export interface Build {
   today: string;
   /** The fees that nets are reckoned with: schedule and month (storage has seasons). */
   fees: string;
+  /** Of the rule of thumb and the costings that stand in its place. */
+  ruled: number;
   builtAt: string;
 }
 
@@ -74,12 +85,22 @@ export const buildIndex = async (
     dataVersion: state!.dataVersion,
     today: market.today,
     fees: `${schedule?.id ?? 0}/${market.today.slice(0, 7)}`,
+    ruled: market.ruledVersion,
     builtAt: new Date().toISOString(),
   };
   const today = epochDay(market.today);
-  const isFresh =
+  const isOfData =
     earlier && earlier.dataVersion === made.dataVersion && earlier.today === made.today && earlier.fees === made.fees;
-  if (isFresh) return earlier;
+  const ruled = async (index: SiftIndex): Promise<SiftIndex> => {
+    if (earlier?.ruled === made.ruled) return index;
+    const [rules, costed, paths] = await Promise.all([
+      costRulesOf(db, marketplaceId),
+      costedListings(db, market, null),
+      categoryPaths(db, marketplaceId),
+    ]);
+    return reruleSiftIndex(index, (id) => rules && ruleFor(rules.rules, paths.get(id)?.path ?? ''), costed);
+  };
+  if (isOfData) return earlier.ruled === made.ruled ? earlier : { ...made, index: await ruled(earlier.index) };
   if (earlier && earlier.fees === made.fees && earlier.dataVersion >= state!.rebuiltVersion) {
     const rows: SiftRow[] = [];
     for await (const more of readSiftRows(database, market, { touchedAfter: earlier.dataVersion })) {
@@ -87,7 +108,7 @@ export const buildIndex = async (
       if (rows.length > MOST_PATCHED) break;
     }
     const patched = rows.length > MOST_PATCHED ? null : patchSiftIndex(earlier.index, rows, today);
-    if (patched) return { ...made, index: patched };
+    if (patched) return { ...made, index: await ruled(patched) };
   }
   const total = await countListings(db, marketplaceId);
   const builder = new SiftIndexBuilder(total, today);

@@ -77,7 +77,9 @@ export class SiftIndexes {
   /** True when there is no index, or not one of what the database holds now. */
   private isBehind(market: Market): boolean {
     const have = this.ready.get(market.id);
-    return !have || have.dataVersion < market.dataVersion || have.today !== market.today;
+    return (
+      !have || have.dataVersion < market.dataVersion || have.ruled < market.ruledVersion || have.today !== market.today
+    );
   }
 
   private build(marketplace: string): { promise: Promise<void>; patience: Promise<void> } {

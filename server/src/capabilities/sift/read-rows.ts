@@ -7,6 +7,7 @@ import {
   briefContext,
   briefFrom,
   choicesOf,
+  volumeOf,
   type BriefContext,
   type BriefRow,
 } from '../../ground/briefs/briefs.ts';
@@ -118,6 +119,7 @@ const siftRowFrom = (
     choices: choicesOf(brief),
     flags: flagBits(brief.flags),
     family: row.familyId ?? 0,
+    volume: volumeOf(row),
     onSaleSince: row.sinceDay,
     measures: brief,
   };

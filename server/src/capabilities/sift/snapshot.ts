@@ -14,7 +14,7 @@ import { basename, dirname, join } from 'node:path';
 import type { Build } from './build.ts';
 
 /** Raised when what an index holds, or how it is made, changes: older snapshots are then passed over. */
-const VERSION = 1;
+const VERSION = 2;
 const KINDS = { Float64Array, Uint32Array, Int32Array, Uint16Array, Uint8Array } as const;
 type Kind = keyof typeof KINDS;
 type Numbers = InstanceType<(typeof KINDS)[Kind]>;

@@ -1,11 +1,15 @@
 import { and, count, eq, inArray } from 'drizzle-orm';
 import type { ListingBrief, Mark } from '@kettle/contract/shapes';
+import { byRule, known, type ByRule, type RuleSubject } from '@kettle/core/costing/rule-of-thumb';
+import type { CostRules } from '@kettle/core/documents/cost-rules';
+import { ruleFor } from '@kettle/core/fees/schedule';
 import { marketplaceFees } from '@kettle/core/fees/fees';
 import { flagsOf, packFromTitle, readyRules, STARTER_RULES, type ReadyRules } from '@kettle/core/listing/flags';
 import { stemsOf } from '@kettle/core/listing/words';
 import { daysBetween } from '@kettle/core/measures/day';
 import { DAYS_PER_MONTH } from '@kettle/core/measures/units';
 import type { ChoiceKey } from '@kettle/core/sift/index';
+import { costedListings } from '../costings/costed.ts';
 import type { Db } from '../db/connection.ts';
 import { categories, estimates, listings, marketplaces, marks } from '../db/schema.ts';
 import { scheduleInForce, type Market, type ScheduleInForce } from '../marketplaces/marketplaces.ts';
@@ -75,6 +79,10 @@ export interface BriefContext {
   market: Market;
   schedule: ScheduleInForce | null;
   rules: ReadyRules;
+  /** The seller's rule of thumb; null while none was typed. */
+  costRules: CostRules | null;
+  /** What costings say in its place, by the numbers of listings. */
+  costed: ReadonlyMap<number, ByRule>;
   /** Listings of a brand in this marketplace, by its name in lower case. */
   brandListings: ReadonlyMap<string, number>;
 }
@@ -87,12 +95,26 @@ export const sidesOf = (
     ? [row.sideLong, row.sideMiddle, row.sideShort]
     : null;
 
+/** Cubic millimetres; NaN where a side is not known. */
+export const volumeOf = (row: Pick<BriefRow, 'sideLong' | 'sideMiddle' | 'sideShort'>): number =>
+  row.sideLong !== null && row.sideMiddle !== null && row.sideShort !== null
+    ? row.sideLong * row.sideMiddle * row.sideShort
+    : Number.NaN;
+
+const subjectOfRule = (row: BriefRow, net: number | null): RuleSubject => ({
+  price: row.price ?? Number.NaN,
+  net: net ?? Number.NaN,
+  weight: row.weight ?? Number.NaN,
+  volume: volumeOf(row),
+  units: row.units ?? Number.NaN,
+});
+
 const round = (x: number | null): number | null => (x === null ? null : Math.round(x));
 
 /** A listing as it stands in lists, with its net by the schedule in force and the flags by the seller's rules. */
 export const briefFrom = (
   row: BriefRow & Partial<Pick<ListRow, 'lastYear' | 'mark'>>,
-  { market, schedule, rules, brandListings }: BriefContext,
+  { market, schedule, rules, costRules, costed, brandListings }: BriefContext,
   titleStems = stemsOf(row.title),
 ): ListingBrief => {
   const fees =
@@ -103,6 +125,10 @@ export const briefFrom = (
           { fulfilment: 'marketplace', monthsStored: LIST_MONTHS_STORED, day: market.today },
         )
       : null;
+  const net = fees?.known ? fees.fees.net : null;
+  const ofCosting = costed.get(row.id);
+  const rule = ofCosting || !costRules || row.price === null ? null : ruleFor(costRules.rules, row.category);
+  const ruled = ofCosting ?? (rule && byRule(rule, subjectOfRule(row, net)));
   const packCount = row.packCount ?? packFromTitle(row.title);
   const ofBrand = row.brand === '' ? null : (brandListings.get(row.brand.toLowerCase()) ?? null);
   const facts = {
@@ -130,7 +156,12 @@ export const briefFrom = (
     brand: row.brand,
     category: row.category,
     price: row.price,
-    net: fees?.known ? fees.fees.net : null,
+    net,
+    profitRule: ruled ? known(ruled.profit) : null,
+    marginRule: ruled ? known(ruled.margin) : null,
+    outlayRule: ruled ? round(known(ruled.outlay)) : null,
+    paybackRule: ruled ? known(ruled.payback) : null,
+    ruleFrom: ofCosting ? 'costing' : rule ? 'rule' : null,
     piecePrice: row.price === null || packCount === null ? null : round(row.price / packCount),
     sizeClass: fees?.known ? (fees.fees.sizeClass?.name ?? null) : null,
     units: row.units,
@@ -197,6 +228,15 @@ export const rulesOf = async (db: Db, marketplaceId: string): Promise<ReadyRules
   return row?.rules ? readyRules(row.rules) : STARTER;
 };
 
+/** The seller's rule of thumb for the cost of goods; null while none was typed. */
+export const costRulesOf = async (db: Db, marketplaceId: string): Promise<CostRules | null> => {
+  const [row] = await db
+    .select({ rules: marketplaces.costRules })
+    .from(marketplaces)
+    .where(eq(marketplaces.id, marketplaceId));
+  return row?.rules ?? null;
+};
+
 /** Listings of each brand of a marketplace, or of some brands. */
 export const listingsOfBrands = async (
   db: Db,
@@ -213,13 +253,20 @@ export const listingsOfBrands = async (
 };
 
 /** All that briefs of a marketplace need, for some brands or for all. */
-export const briefContext = async (db: Db, market: Market, brands: readonly string[] | null): Promise<BriefContext> => {
-  const [schedule, rules, brandListings] = await Promise.all([
+export const briefContext = async (
+  db: Db,
+  market: Market,
+  brands: readonly string[] | null,
+  ids: readonly number[] | null = null,
+): Promise<BriefContext> => {
+  const [schedule, rules, costRules, costed, brandListings] = await Promise.all([
     scheduleInForce(db, market.id, market.today),
     rulesOf(db, market.id),
+    costRulesOf(db, market.id),
+    costedListings(db, market, ids),
     listingsOfBrands(db, market.id, brands),
   ]);
-  return { market, schedule, rules, brandListings };
+  return { market, schedule, rules, costRules, costed, brandListings };
 };
 
 /** Briefs by listing numbers, in their order; numbers of no listing are left out. */
@@ -228,7 +275,7 @@ export const briefsOf = async (db: Db, market: Market, ids: readonly number[]): 
   const rows = await selectBriefRows(db).where(
     and(eq(listings.marketplaceId, market.id), inArray(listings.id, [...ids])),
   );
-  const context = await briefContext(db, market, [...new Set(rows.map((r) => r.brand))]);
+  const context = await briefContext(db, market, [...new Set(rows.map((r) => r.brand))], ids);
   const byId = new Map(rows.map((r) => [r.id, briefFrom(r, context)]));
   return ids.flatMap((id) => byId.get(id) ?? []);
 };

@@ -24,6 +24,7 @@ export interface Market {
   today: string;
   simulated: boolean;
   dataVersion: number;
+  ruledVersion: number;
   demandVersion: number;
   readUpTo: string | null;
 }
@@ -48,6 +49,7 @@ export const asMarket = (row: typeof marketplaces.$inferSelect): Market => ({
   today: row.hobDay ?? realToday(),
   simulated: row.hobDay !== null,
   dataVersion: row.dataVersion,
+  ruledVersion: row.ruledVersion,
   demandVersion: row.demandVersion,
   readUpTo: row.readUpTo,
 });
@@ -56,12 +58,13 @@ export const asMarket = (row: typeof marketplaces.$inferSelect): Market => ({
 export const versionsOf = async (
   db: Db,
   id: string,
-): Promise<{ flagRules: number; shelfRules: number; stayAway: number }> => {
+): Promise<{ flagRules: number; shelfRules: number; stayAway: number; costRules: number }> => {
   const [row] = await db
     .select({
       flagRules: marketplaces.flagRulesVersion,
       shelfRules: marketplaces.shelfRulesVersion,
       stayAway: marketplaces.stayAwayVersion,
+      costRules: marketplaces.costRulesVersion,
     })
     .from(marketplaces)
     .where(eq(marketplaces.id, id))

@@ -82,7 +82,10 @@ export const listingColumns = (
       sortable: true,
       width: WIDTHS[measure.key] ?? Math.max(80, 7.5 * measure.name.length + (unit === '' || unit === '%' ? 30 : 56)),
       ...(AT_FIRST.includes(measure.key) ? {} : { initially: 'hidden' as const }),
-      cell: (l) => measured(l[measure.key], measure, market),
+      cell: (l) =>
+        measure.key.endsWith('Rule') && l.ruleFrom === 'rule' && l[measure.key] !== null
+          ? `≈ ${measured(l[measure.key], measure, market)}`
+          : measured(l[measure.key], measure, market),
     };
   };
   const special: Partial<Record<MeasureKey, Partial<Column<ListingBrief>>>> = {

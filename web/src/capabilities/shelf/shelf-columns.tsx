@@ -21,6 +21,8 @@ const SHOWN = [
   'flags',
   'priceYear',
   'net',
+  'profitRule',
+  'outlayRule',
   'weight',
 ];
 

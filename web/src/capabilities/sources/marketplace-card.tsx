@@ -71,6 +71,11 @@ export const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
         <Link to={`/${market.id}/backtest`} style={{ textDecoration: 'underline' }}>
           How well estimates do
         </Link>
+        <br />
+        What goods cost before anybody was asked:{' '}
+        <Link to={`/${market.id}/rule`} style={{ textDecoration: 'underline' }}>
+          your rule of thumb
+        </Link>
       </Text>
       {!market.simulated &&
         usable.map((t) => (

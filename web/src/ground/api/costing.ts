@@ -4,7 +4,7 @@ import type { ReplyOf } from '@kettle/contract/route';
 import { api } from './api.ts';
 import { fromRoutes, type ArgsOf } from './from-routes.ts';
 import { sheetApi } from './sheet.ts';
-import { listingTag, tag } from './tags.ts';
+import { figuresChanged, listingTag, tag } from './tags.ts';
 
 type Of<T extends keyof typeof costingRoutes> = ArgsOf<(typeof costingRoutes)[T]>;
 type Reply<T extends keyof typeof costingRoutes> = ReplyOf<(typeof costingRoutes)[T]>;
@@ -21,6 +21,27 @@ export const costingApi = api.injectEndpoints({
         tag('Listing', marketplace),
         tag('Quotes', marketplace),
       ]),
+      costRules: ask(costingRoutes.costRules, ({ params: { marketplace } }) => [tag('CostRules', marketplace)]),
+      keepCostRules: build.mutation<Reply<'keepCostRules'>, Of<'keepCostRules'>>({
+        ...read(costingRoutes.keepCostRules),
+        invalidatesTags: (_, error, { params: { marketplace } }) =>
+          error ? [] : [...figuresChanged(marketplace), 'Standing'],
+        onQueryStarted: async ({ params, body }, { dispatch, queryFulfilled }) => {
+          if (!body) return;
+          const put = (version: number) =>
+            dispatch(
+              costingApi.util.updateQueryData('costRules', { params }, (kept) => {
+                Object.assign(kept, { document: body.document, version });
+              }),
+            );
+          const patch = put(body.version);
+          try {
+            put((await queryFulfilled).data.version);
+          } catch {
+            patch.undo();
+          }
+        },
+      }),
       rates: ask(costingRoutes.rates, ({ params: { marketplace } }) => [tag('Quotes', marketplace)]),
       candidateCostings: ask(costingRoutes.allOfCandidate, ({ params: { id } }) => [tag('Costing', id)]),
       feeSchedule: ask(sources.schedule, () => ['Marketplaces']),
@@ -87,6 +108,8 @@ export const costingApi = api.injectEndpoints({
 export const {
   useCandidateCostingQuery,
   useQuotesQuery,
+  useCostRulesQuery,
+  useKeepCostRulesMutation,
   useRatesQuery,
   useCandidateCostingsQuery,
   useFeeScheduleQuery,

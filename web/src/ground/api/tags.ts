@@ -31,6 +31,7 @@ export const TAGS = [
   'Watch',
   'Costing',
   'Quotes',
+  'CostRules',
   /** A sheet that shows the costing of a candidate. */
   'SheetCosting',
   'Score',

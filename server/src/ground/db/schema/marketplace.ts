@@ -12,6 +12,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
+import { CostRules } from '@kettle/core/documents/cost-rules';
 import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { FlagRules } from '@kettle/core/documents/flag-rules';
 import { ShelfRules } from '@kettle/core/documents/shelf-rules';
@@ -50,6 +51,11 @@ export const marketplaces = mysqlTable('marketplaces', {
   /** The seller's own thresholds and maps for shelves; null for the starter ones. */
   shelfRules: document(ShelfRules, 'shelf_rules'),
   shelfRulesVersion: version('shelf_rules_version'),
+  /** The seller's own rule of thumb for the cost of goods; null while none was typed. */
+  costRules: document(CostRules, 'cost_rules'),
+  costRulesVersion: version('cost_rules_version'),
+  /** Raised whenever the rule of thumb or a costing changes: what lists say by them compares it. */
+  ruledVersion: int('ruled_version').notNull().default(1),
   /** Of the list of kinds and words to stay away from. */
   stayAwayVersion: version('stay_away_version'),
   /** Raised whenever niches, search terms or their histories change. */
