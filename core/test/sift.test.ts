@@ -7,7 +7,9 @@ import { FLAG_NAMES, flagBit } from '../src/listing/flags.ts';
 import { wordsOf } from '../src/listing/words.ts';
 import { readSift, writeSift, type SiftChoice } from '../src/sift/address.ts';
 import { gradeMeasures } from '../src/sift/grades.ts';
-import { buildSiftIndex, patchSiftIndex, SiftIndexBuilder } from '../src/sift/build-index.ts';
+import { byRule, known } from '../src/costing/rule-of-thumb.ts';
+import type { CostRule } from '../src/documents/cost-rules.ts';
+import { buildSiftIndex, patchSiftIndex, reruleSiftIndex, SiftIndexBuilder } from '../src/sift/build-index.ts';
 import { foldFamilies } from '../src/sift/fold.ts';
 import { bytesOfSiftIndex, CHOICES, type SiftIndex, type SiftRow } from '../src/sift/index.ts';
 import { emptyQuery, type Range, type SiftQuery } from '../src/sift/limits.ts';
@@ -396,6 +398,59 @@ describe('patching', () => {
       expect(patchSiftIndex(old, [changed], 0)).toBeNull();
   });
 });
+
+test('a rule laid over an index is the index that is built with it, and the old one stays', () =>
+  fc.assert(
+    fc.property(fc.array(anyRow, { minLength: 1, maxLength: 40 }), anyQuery, (raw, q) => {
+      const rule = (category: number): CostRule | null => (category === 2 ? null : { category: '*', unitCost: { kind: 'share', rate: category / 10 }, freightKg: 5000, freightCubicMetre: 0, duty: 0.1, advertising: 0.1, months: 2, unitsShare: 0.5, once: 30 }); // prettier-ignore
+      const rows = raw.map(rowFrom).map((r) => ({ ...r, measures: { ...r.measures, ...NOTHING_RULED } }));
+      const costed = { profit: 7, margin: 0.5, outlay: 12, payback: Number.NaN };
+      const ruledRow = (r: SiftRow, i: number): SiftRow => {
+        const of = rule(r.category);
+        const n = (x: number | null): number => x ?? Number.NaN;
+        const { price, net, weight, units } = r.measures;
+        const found =
+          i === 0
+            ? costed
+            : of &&
+              byRule(of, { price: n(price), net: n(net), weight: n(weight), volume: Number.NaN, units: n(units) });
+        if (!found) return r;
+        const [profitRule, marginRule, outlayRule, paybackRule] = [
+          found.profit,
+          found.margin,
+          found.outlay,
+          found.payback,
+        ].map(known);
+        return {
+          ...r,
+          measures: {
+            ...r.measures,
+            profitRule: profitRule!,
+            marginRule: marginRule!,
+            outlayRule: outlayRule!,
+            paybackRule: paybackRule!,
+          },
+        };
+      };
+      const old = buildSiftIndex(rows);
+      const laid = reruleSiftIndex(old, rule, new Map([[rows[0]!.id, costed], [999_999, costed]])); // prettier-ignore
+      const anew = buildSiftIndex(rows.map(ruledRow));
+      const asked = {
+        ...q,
+        ranges: { ...q.ranges, profitRule: { min: -5, max: null }, outlayRule: { min: null, max: 60 } },
+      };
+      for (const each of [q, asked]) {
+        const [a, b] = [
+          sift(laid, each, ['profitRule', 'paybackRule']),
+          sift(anew, each, ['profitRule', 'paybackRule']),
+        ];
+        expect([a.rows, a.costs, a.histograms]).toEqual([b.rows, b.costs, b.histograms]);
+      }
+      expect(old.columns.profitRule.every(Number.isNaN)).toBe(true);
+    }),
+    { numRuns: 100 },
+  ));
+const NOTHING_RULED = { profitRule: null, marginRule: null, outlayRule: null, paybackRule: null };
 
 test('bins hold values where their edges say, whole small numbers one each', () => {
   const index = buildSiftIndex(

@@ -47,7 +47,8 @@ const byHand = (b: ListingBrief, r = rule): number => {
 test('before one is typed nothing is said', async () => {
   const { rows } = await settledSift('rows=50');
   expect(rows.every((r) => r.profitRule === null && r.ruleFrom === null)).toBe(true);
-  expect((await settledSift('profitRule=0..')).count).toBe(0);
+  const limited = await settledSift('profitRule=0..');
+  expect([limited.count, limited.faults[0]?.field]).toEqual([0, 'profitRule']);
   expect((await program.call<{ document: CostRules }>('GET', `${at}/cost-rules`)).json.document.rules).toEqual([]);
 });
 

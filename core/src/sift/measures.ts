@@ -124,7 +124,7 @@ export const MEASURES: readonly Measure[] = [
   {
     ...measure(
       'profitRule',
-      'Profit by your rule',
+      'Profit by rule',
       'money',
       'linear',
       'Money',
@@ -135,7 +135,7 @@ export const MEASURES: readonly Measure[] = [
   {
     ...measure(
       'marginRule',
-      'Margin by your rule',
+      'Margin by rule',
       'percent',
       'linear',
       'Money',
@@ -145,7 +145,7 @@ export const MEASURES: readonly Measure[] = [
   },
   measure(
     'outlayRule',
-    'Outlay by your rule',
+    'Outlay by rule',
     'money',
     'log',
     'Money',

@@ -3,6 +3,7 @@ import type { ListingBrief } from '@kettle/contract/shapes';
 import type { SiftReply } from '@kettle/contract/sift';
 import { readSift, type Fault, type MarkKey, type SiftChoice } from '@kettle/core/sift/address';
 import { foldFamilies } from '@kettle/core/sift/fold';
+import { RULE_KEYS } from '@kettle/core/sift/build-index';
 import { CHOICES } from '@kettle/core/sift/index';
 import type { SiftQuery } from '@kettle/core/sift/limits';
 import { measureOf, type MeasureKey } from '@kettle/core/sift/measures';
@@ -10,7 +11,7 @@ import { pageOf, type Order } from '@kettle/core/sift/order';
 import { sift, type Sifted } from '@kettle/core/sift/query';
 import { sentenceOf } from '@kettle/core/sift/sentence';
 import { waysBack } from '@kettle/core/sift/ways-back';
-import { briefsOf } from '../../ground/briefs/briefs.ts';
+import { briefsOf, costRulesOf } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { categories, listings, marks, stayAway } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
@@ -53,6 +54,12 @@ export const carryOut = async (
   // Lets a request that was overtaken meanwhile be noticed before anything is computed for it.
   await new Promise((resolve) => setImmediate(resolve));
   if (signal?.aborted) throw new Overtaken();
+  const asksRule = RULE_KEYS.find((key) => choice.ranges[key]);
+  if (asksRule && !(await costRulesOf(db, market.id)))
+    faults.push({
+      field: asksRule,
+      sentence: `No rule of thumb is typed for ${market.name}, so this is known of listings with a costing alone. Type yours under Sources.`,
+    });
   const query = queryFrom(choice, market, ready, faults, marked, away);
   const sifted = sift(ready.index, query, show, ready.cache);
   const { rows, members: folded } = choice.fold

@@ -3,7 +3,7 @@ import type { ListingBrief, Mark } from '@kettle/contract/shapes';
 import { byRule, known, type ByRule, type RuleSubject } from '@kettle/core/costing/rule-of-thumb';
 import type { CostRules } from '@kettle/core/documents/cost-rules';
 import { ruleFor } from '@kettle/core/fees/schedule';
-import { marketplaceFees } from '@kettle/core/fees/fees';
+import { netReader } from '@kettle/core/fees/net-of';
 import { flagsOf, packFromTitle, readyRules, STARTER_RULES, type ReadyRules } from '@kettle/core/listing/flags';
 import { stemsOf } from '@kettle/core/listing/words';
 import { daysBetween } from '@kettle/core/measures/day';
@@ -78,6 +78,8 @@ export type BriefRow = Omit<ListRow, 'lastYear' | 'mark'>;
 export interface BriefContext {
   market: Market;
   schedule: ScheduleInForce | null;
+  /** Net by that schedule; null without one. */
+  netOf: ReturnType<typeof netReader> | null;
   rules: ReadyRules;
   /** The seller's rule of thumb; null while none was typed. */
   costRules: CostRules | null;
@@ -114,18 +116,11 @@ const round = (x: number | null): number | null => (x === null ? null : Math.rou
 /** A listing as it stands in lists, with its net by the schedule in force and the flags by the seller's rules. */
 export const briefFrom = (
   row: BriefRow & Partial<Pick<ListRow, 'lastYear' | 'mark'>>,
-  { market, schedule, rules, costRules, costed, brandListings }: BriefContext,
+  { market, netOf, rules, costRules, costed, brandListings }: BriefContext,
   titleStems = stemsOf(row.title),
 ): ListingBrief => {
-  const fees =
-    schedule && row.price !== null
-      ? marketplaceFees(
-          schedule.document,
-          { price: row.price, category: row.category, weight: row.weight, sides: sidesOf(row) },
-          { fulfilment: 'marketplace', monthsStored: LIST_MONTHS_STORED, day: market.today },
-        )
-      : null;
-  const net = fees?.known ? fees.fees.net : null;
+  const quick = netOf && row.price !== null ? netOf(row.price, row.category, row.weight, sidesOf(row)) : null;
+  const net = quick?.net ?? null;
   const ofCosting = costed.get(row.id);
   const rule = ofCosting || !costRules || row.price === null ? null : ruleFor(costRules.rules, row.category);
   const ruled = ofCosting ?? (rule && byRule(rule, subjectOfRule(row, net)));
@@ -163,7 +158,7 @@ export const briefFrom = (
     paybackRule: ruled ? known(ruled.payback) : null,
     ruleFrom: ofCosting ? 'costing' : rule ? 'rule' : null,
     piecePrice: row.price === null || packCount === null ? null : round(row.price / packCount),
-    sizeClass: fees?.known ? (fees.fees.sizeClass?.name ?? null) : null,
+    sizeClass: quick?.sizeClass.name ?? null,
     units: row.units,
     unitsLow: row.low,
     unitsHigh: row.high,
@@ -266,7 +261,8 @@ export const briefContext = async (
     costedListings(db, market, ids),
     listingsOfBrands(db, market.id, brands),
   ]);
-  return { market, schedule, rules, costRules, costed, brandListings };
+  const netOf = schedule && netReader(schedule.document, { monthsStored: LIST_MONTHS_STORED, day: market.today });
+  return { market, schedule, netOf, rules, costRules, costed, brandListings };
 };
 
 /** Briefs by listing numbers, in their order; numbers of no listing are left out. */
