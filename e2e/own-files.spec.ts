@@ -183,9 +183,10 @@ test('the whole job on the sample files: all dropped at once, a scored candidate
   await page.getByRole('button', { name: 'Start a candidate' }).click();
   await page.getByRole('button', { name: 'Start it' }).click();
   await page.getByRole('link', { name: 'Costing' }).click();
-  const quotes = page.getByRole('table', { name: 'Suppliers’ quotes' });
-  await expect(quotes.getByRole('row')).toHaveCount(5);
-  await quotes.getByRole('button', { name: 'Use the quote of Two Weirs from 1000 pieces' }).click();
+  const quotes = page.getByRole('table', { name: 'Quotes, landed' });
+  await expect(quotes.getByRole('row')).toHaveCount(3);
+  await quotes.getByRole('button', { name: /^Reckon with the quote of Two Weirs/ }).click();
+  await page.getByRole('button', { name: 'Type these lines myself' }).click();
   await expect(page.getByRole('textbox', { name: 'Unit cost EUR' })).not.toHaveValue('');
   await checkAccess(page);
   await page.goto(own('/sample-lane/shortlist'));

@@ -93,6 +93,25 @@ const ChangedCosting = Type.Object(
 );
 const oneOfCandidate = Type.Object({ id: Id, costing: Id });
 
+/** What the launches of candidates are reckoned from. */
+export const Launches = Type.Object({
+  day: Day,
+  launches: Type.Array(
+    Type.Object({
+      id: Id,
+      name: Type.String(),
+      stage: Type.String(),
+      costing: KeptCosting,
+      price: Nullable(Type.Integer()),
+      category: Type.String(),
+      weight: Nullable(Type.Integer()),
+      sides: Nullable(Type.Tuple([Type.Number(), Type.Number(), Type.Number()])),
+      units: Nullable(Type.Number()),
+    }),
+  ),
+});
+export type Launches = Static<typeof Launches>;
+
 export const costingRoutes = {
   keepOfListing: route(
     'put',
@@ -124,6 +143,15 @@ export const costingRoutes = {
     '/api/marketplaces/{marketplace}/listings/{code}/quotes/{supplier}/{day}',
     'Removes what a supplier asked on a day.',
     { params: Type.Object({ ...ofListing.properties, supplier: Id, day: Day }), reply: Done },
+  ),
+  launches: route(
+    'get',
+    '/api/marketplaces/{marketplace}/launches',
+    'What the launch of each candidate that is not dropped is reckoned from.',
+    {
+      params: Type.Object({ marketplace: MarketplaceId }),
+      reply: Launches,
+    },
   ),
   costRules: route(
     'get',

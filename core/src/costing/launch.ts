@@ -238,17 +238,25 @@ export interface Simulated {
 const QUANTILES = [0.05, 0.25, 0.5, 0.75, 0.95];
 const AT_ONCE = 5000;
 
+/** Each trial of a launch: what is left after a year, what was needed (below 0), when it was back, and what was drawn. */
+export interface Trials {
+  left: Float64Array;
+  needed: Float64Array;
+  back: Uint8Array;
+  drawn: Float64Array[];
+}
+
 /**
  * Draws each assumption from the beta distribution of its three points, all by themselves, and runs the launch so many times.
- * The same seed gives the same result.
+ * The same seed gives the same trials.
  * @param progress is told how many trials are done; false ends it, and null comes back
  */
-export const simulateLaunch = (
+export const drawTrials = (
   launch: Launch,
   takings: Takings,
-  { trials, seed, purse }: { trials: number; seed: number; purse: number | null },
+  { trials, seed }: { trials: number; seed: number },
   progress: (done: number) => boolean = () => true,
-): Simulated | null => {
+): Trials | null => {
   const random = randomFrom(seed);
   const left = new Float64Array(trials);
   const needed = new Float64Array(trials);
@@ -271,6 +279,19 @@ export const simulateLaunch = (
     needed[i] = outcome.lowest;
     back[i] = outcome.payback ?? MONTHS + 1;
   }
+  return { left, needed, back, drawn };
+};
+
+/** What the trials of a launch say: chances, spreads, and what decides most; null where it was ended on the way. */
+export const simulateLaunch = (
+  launch: Launch,
+  takings: Takings,
+  { trials, seed, purse }: { trials: number; seed: number; purse: number | null },
+  progress: (done: number) => boolean = () => true,
+): Simulated | null => {
+  const all = drawTrials(launch, takings, { trials, seed }, progress);
+  if (!all) return null;
+  const { left, needed, back, drawn } = all;
   const share = (of: (i: number) => boolean): number => {
     let n = 0;
     for (let i = 0; i < trials; i++) if (of(i)) n++;

@@ -7,6 +7,7 @@ import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { notFound } from '../../ground/problems/problem.ts';
 import { AWAY_ENDINGS, sendCosting } from './away.ts';
 import { costRulesDocument, keepCostRules } from './cost-rules.ts';
+import { launchesOf } from './launches.ts';
 import { keepQuote, keepRate, quotesOf, ratesNow, removeQuote } from './quotes.ts';
 import {
   allCostings,
@@ -32,6 +33,7 @@ export const serveCosting = (app: Express, { database }: Ground): void => {
     await removeQuote(db, await marketOf(db, params.marketplace), params.code, params.supplier, params.day);
     return { ok: true as const };
   });
+  serve(app, routes.launches, async ({ params }) => launchesOf(db, await marketOf(db, params.marketplace)));
   serve(app, routes.costRules, async ({ params }) =>
     costRulesDocument(db, (await marketOf(db, params.marketplace)).id),
   );

@@ -7,6 +7,7 @@ import { mostPointsOf } from '@kettle/core/score/scoresheet';
 import { useScoresheetQuery, useStandingQuery } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
+import { SeveralPanel } from '../costing/several-panel.tsx';
 import { ExportMenu } from '../../ground/ui/export-menu.tsx';
 import { count, day, decimal, money, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
@@ -64,6 +65,11 @@ const ShortlistPage = () => {
           <Standing rows={data} sheet={document} />
           <SideBySide rows={running.slice(0, 4)} all={running} />
         </>
+      )}
+      {data && data.length > 0 && (
+        <Box px="5" pb="6">
+          <SeveralPanel />
+        </Box>
       )}
     </Box>
   );

@@ -21,6 +21,7 @@ export const costingApi = api.injectEndpoints({
         tag('Listing', marketplace),
         tag('Quotes', marketplace),
       ]),
+      launches: ask(costingRoutes.launches, () => ['Standing']),
       costRules: ask(costingRoutes.costRules, ({ params: { marketplace } }) => [tag('CostRules', marketplace)]),
       keepCostRules: build.mutation<Reply<'keepCostRules'>, Of<'keepCostRules'>>({
         ...read(costingRoutes.keepCostRules),
@@ -43,7 +44,10 @@ export const costingApi = api.injectEndpoints({
         },
       }),
       rates: ask(costingRoutes.rates, ({ params: { marketplace } }) => [tag('Quotes', marketplace)]),
-      candidateCostings: ask(costingRoutes.allOfCandidate, ({ params: { id } }) => [tag('Costing', id)]),
+      candidateCostings: ask(costingRoutes.allOfCandidate, ({ params: { id } }) => [
+        tag('Costing', id),
+        tag('Costings', id),
+      ]),
       feeSchedule: ask(sources.schedule, () => ['Marketplaces']),
       copyCosting: change(costingRoutes.copyOfCandidate, ({ params: { id } }) => ofCandidate(id)),
       useCosting: change(costingRoutes.useOfCandidate, ({ params: { id } }) => ofCandidate(id)),
@@ -98,6 +102,7 @@ export const costingApi = api.injectEndpoints({
                 tag('Score', id),
                 'Standing',
                 tag('SheetCosting', id),
+                tag('Costings', id),
                 // Other fees stand in the answer, and are not known here.
                 ...(body?.schedule === undefined ? [] : [tag('Costing', id)]),
               ],
@@ -109,6 +114,7 @@ export const {
   useCandidateCostingQuery,
   useQuotesQuery,
   useCostRulesQuery,
+  useLaunchesQuery,
   useKeepCostRulesMutation,
   useRatesQuery,
   useCandidateCostingsQuery,

@@ -30,6 +30,8 @@ export const TAGS = [
   'Readings',
   'Watch',
   'Costing',
+  /** All costings of a candidate: what stands beside each other. */
+  'Costings',
   'Quotes',
   'CostRules',
   /** A sheet that shows the costing of a candidate. */

@@ -1,0 +1,175 @@
+import { Box, Flex, Heading, Text } from '@chakra-ui/react';
+import { useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { Launches } from '@kettle/contract/costing';
+import { costing } from '@kettle/core/costing/costing';
+import { EMPTY_PLAN, launchFrom, monthsOf, type LaunchAsked } from '@kettle/core/costing/launch';
+import { bestSets, productsForIncome, type Together } from '@kettle/core/costing/several';
+import { useLaunchesQuery } from '../../ground/api/costing.ts';
+import { useMarket } from '../../ground/market/market.ts';
+import { keep, kept } from '../../ground/state/kept.ts';
+import { count, money, moneyWith } from '../../ground/ui/format.ts';
+import { Mark } from '../../ground/ui/mark.tsx';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
+import { SumField } from './charge-fields.tsx';
+import { inTen } from './launch-panel.tsx';
+import type { SeveralAsked } from './several.worker.ts';
+
+const TRIALS = 20_000;
+const SEED = 1957;
+interface Wished {
+  purse: number | null;
+  income: number | null;
+}
+interface Row {
+  id: number;
+  name: string;
+  asked: LaunchAsked | null;
+  /** Or why its launch is not known. */
+  reason: string;
+  needs: number;
+  leaves: number;
+  month: number;
+}
+
+/** Which launches fit the purse together, and how many of this kind make the income that is wanted. */
+export const SeveralPanel = () => {
+  const market = useMarket();
+  const { data } = useLaunchesQuery({ params: { marketplace: market.id } }, { refetchOnMountOrArgChange: true });
+  const key = `several/${market.id}`;
+  const [wished, setWished] = useState<Wished>(() => ({ purse: null, income: null, ...kept<Wished>(key) }));
+  const wish = (part: Partial<Wished>): void => {
+    const next = { ...wished, ...part };
+    setWished(next);
+    keep(key, next);
+  };
+  const rows = useMemo(() => rowsOf(data), [data]);
+  const known = useMemo(() => rows.filter((r) => r.asked !== null), [rows]);
+  const { purse, income } = wished;
+  const sets = useMemo(
+    () =>
+      purse === null
+        ? []
+        : bestSets(
+            known.map(({ id, needs, leaves }) => ({ id, needs, leaves })),
+            purse,
+          ),
+    [known, purse],
+  );
+  const [best, next] = sets;
+  const chance = useTogether(known, best?.ids ?? NONE_CHOSEN, purse);
+  if (rows.length === 0) return null;
+  const names = (ids: readonly number[]): string => ids.map((id) => rows.find((r) => r.id === id)!.name).join(', ');
+  const months = known
+    .filter((r) => r.month > 0)
+    .map((r) => r.month)
+    .sort((a, b) => a - b);
+  const typical = months[Math.floor(months.length / 2)] ?? null;
+  return (
+    <Box as="section" aria-labelledby="several" mt="8" fontSize="13px" maxW="960px">
+      <Heading as="h2" id="several" fontSize="16px" mb="1">
+        Money of several launches
+      </Heading>
+      <Text color="inkSoft" mb="2">
+        Each as its costing and plan have it, if all goes as typed.
+      </Text>
+      <Flex gap="8" wrap="wrap" mb="2">
+        <SumField label="Money you have for all" value={purse} onChange={(v) => wish({ purse: v })} />
+        <SumField label="Income you want a month" value={income} onChange={(v) => wish({ income: v })} />
+      </Flex>
+      <Box aria-live="polite">
+        {purse !== null &&
+          (best ? (
+            <Text>
+              <Mark kind="holds" word="the set that leaves most" />
+              With {moneyWith(purse, market, true)}: <b>{names(best.ids)}</b>, which{' '}
+              {best.ids.length === 1 ? 'needs' : 'need'} {money(best.needs, market, true)} and leave{' '}
+              {moneyWith(best.leaves, market, true)} after a year
+              {chance &&
+                ` (something is left in ${inTen(chance.profit)} of ${count(TRIALS)} draws, nine of ten leave ${money(chance.leaves[0], market, true)} to ${money(chance.leaves[2], market, true)}, more than you have is needed in ${inTen(chance.overPurse)})`}
+              .
+              {next &&
+                ` Next best: ${names(next.ids)}, ${moneyWith(next.leaves, market, true)} for ${money(next.needs, market, true)}.`}
+            </Text>
+          ) : (
+            <Text>
+              <Mark kind="open" />
+              None whose launch is known can be paid with that and leaves something.
+            </Text>
+          ))}
+        {income !== null && typical !== null && (
+          <Text mt="1">
+            {moneyWith(income, market, true)} a month take {count(productsForIncome(income, typical))} products like the
+            middle one of these, which leaves {money(typical, market, true)} a month once it is under way.
+          </Text>
+        )}
+      </Box>
+      <Box mt="3">
+        <PlainTable
+          label="Launches"
+          rows={rows}
+          rowKey={(r) => r.id}
+          lookOf={(r) => (best?.ids.includes(r.id) ? 'chosen' : r.asked ? undefined : 'quiet')}
+          columns={[
+            {
+              head: 'Candidate',
+              names: true,
+              cell: (r) => (
+                <Link to={`/${market.id}/candidates/${r.id}/costing`}>
+                  {best?.ids.includes(r.id) && <Mark kind="holds" word="in the set" />}
+                  {r.name}
+                </Link>
+              ),
+            },
+            {
+              head: `Needs at most, ${market.currency}`,
+              cell: (r) => (r.asked ? money(r.needs, market, true) : r.reason),
+            },
+            { head: 'Leaves after a year', cell: (r) => (r.asked ? money(r.leaves, market, true) : '') },
+            { head: 'A month under way', cell: (r) => (r.asked ? money(r.month, market, true) : '') },
+          ]}
+        />
+      </Box>
+    </Box>
+  );
+};
+const NONE_CHOSEN: readonly number[] = [];
+
+const rowsOf = (data: Launches | undefined): Row[] =>
+  (data?.launches ?? []).map(
+    ({ id, name, costing: { schedule, document }, price: listed, category, weight, sides, units }) => {
+      const unknown = (reason: string): Row => ({ id, name, asked: null, reason, needs: 0, leaves: 0, month: 0 });
+      const price = document.price ?? listed;
+      if (!schedule || price === null) return unknown('No price or no fee schedule is known.');
+      const asked: LaunchAsked = {
+        schedule: schedule.document,
+        subject: { price, category, weight, sides },
+        document,
+        day: data!.day,
+        units,
+      };
+      const launch = launchFrom(asked);
+      if (typeof launch === 'string') return unknown(launch);
+      const { lowest, afterYear } = monthsOf(launch);
+      const result = costing(asked.schedule, asked.subject, document, asked.day);
+      const profit = result.known ? result.costing.profit : 0;
+      const month = Math.round(profit * (units ?? 0) * (document.plan ?? EMPTY_PLAN).unitsShare);
+      return { id, name, asked, reason: '', needs: -lowest, leaves: afterYear, month };
+    },
+  );
+
+/** The chances of a set, drawn in a worker; null until they are. */
+const useTogether = (rows: readonly Row[], ids: readonly number[], purse: number | null): Together | null => {
+  const [state, setState] = useState<{ of: string; told: Together | null }>({ of: '', told: null });
+  const asked = useMemo(() => rows.flatMap((r) => (ids.includes(r.id) && r.asked ? [r.asked] : [])), [rows, ids]);
+  const of = JSON.stringify([ids, purse, asked]);
+  useEffect(() => {
+    if (asked.length === 0 || purse === null) return;
+    const worker = new Worker(new URL('./several.worker.ts', import.meta.url), { type: 'module' });
+    worker.onmessage = ({ data }: MessageEvent<Together | null>) => setState({ of, told: data });
+    worker.postMessage({ launches: asked, trials: TRIALS, seed: SEED, purse } satisfies SeveralAsked);
+    return () => worker.terminate();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- told by its content
+  }, [of]);
+  return state.of === of ? state.told : null;
+};
