@@ -14,7 +14,7 @@ test('from a typed fee schedule and a pasted quote to a plan, kept over going aw
   await page.getByRole('textbox', { name: 'Currency' }).fill('GBP');
   await page.getByRole('combobox', { name: 'Measures' }).selectOption('metric');
   await page.getByRole('button', { name: 'Add marketplace' }).click();
-  await expect(page.getByRole('heading', { name: 'Fell Market' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Fell Market', exact: true })).toBeVisible();
   await page.goto(own('/fell-market/fees?version=new'));
 
   // As a public table reads: two size classes, commission with a band, storage.

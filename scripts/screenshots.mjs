@@ -50,6 +50,50 @@ const STORIES = [
   ['QS003Y58', ['QS003Z69', 'QS004070', 'QS004181', 'QS004292'], { 'unit-cost': 760, freight: 90 }],
 ];
 const market = '/marketplaces/quayside';
+const per = (price, of = 'shipment') => ({ price, per: of });
+/** Two quotes for the find, and what its way costs; all invented. */
+const QUOTES = [
+  ['Ullmarsh Works', 'PL', 'EUR', 'FOB', [[100, 9.2], [500, 8.4], [1000, 7.9]], 20], // prettier-ignore
+  ['Quernley Press', 'VN', 'USD', 'DAP', [[200, 11.4], [600, 9.6]], 24], // prettier-ignore
+];
+const landing = {
+  ways: [
+    { name: 'By sea', mode: 'sea', charge: per(13_000, 'cubic-metre'), minimum: 10_000, days: 42, source: '' },
+    { name: 'By air', mode: 'air', charge: per(410, 'kg'), minimum: 0, days: 7, source: '' },
+  ],
+  legs: {
+    pickup: per(null),
+    'export-clearance': per(null),
+    'export-haul': per(null),
+    loading: per(null),
+    arrival: per(15_000),
+    onward: per(250, 'carton'),
+    unloading: per(0),
+    'import-clearance': per(9_500),
+  },
+  insured: 0.003,
+  duty: 0.03,
+  dutyOn: 'goods',
+  inspection: 28_000,
+  branding: 0,
+  variations: 1,
+  chosen: null,
+};
+await ask('PUT', `${market}/rates/EUR`, { day: '2026-11-01', rate: 1.1 });
+for (const [supplier, country, currency, term, steps, units] of QUOTES)
+  await ask('PUT', `${market}/listings/QS0049G9/quotes`, {
+    supplier,
+    country,
+    day: '2026-11-10',
+    currency,
+    steps: steps.map(([from, price]) => ({ from, price })),
+    term,
+    leadDays: 35,
+    carton: { units, weight: units * 1800, sides: [620, 460, 400] },
+    once: 0,
+    validUntil: null,
+    note: '',
+  });
 for (const [anchor, rivals, cost] of STORIES) {
   const { id } = await ask('POST', `${market}/candidates`, { anchor, rivals });
   await ask('POST', `/candidates/${id}/stage`, { stage: 'watched' });
@@ -67,7 +111,11 @@ for (const [anchor, rivals, cost] of STORIES) {
           ? { ...amount, rate: rates[line.key] }
           : amount,
   }));
-  await ask('PUT', `/candidates/${id}/costing`, { document: { ...document, firstOrder: 500, lines }, version });
+  const quoted = anchor === 'QS0049G9' ? { landing } : {};
+  await ask('PUT', `/candidates/${id}/costing`, {
+    document: { ...document, firstOrder: 500, lines, ...quoted },
+    version,
+  });
 }
 await ended(await ask('POST', `${market}/hob`, { days: 30 }));
 await ask('PUT', '/candidates/1/answers/no-patent', {
@@ -114,13 +162,6 @@ const browser = await chromium.launch({
 });
 const VIEWS = [
   ['sift', '/quayside/sift?price=18..45&units=300..&reviews=..120&weight=..4&not=lamp'],
-  [
-    'compare',
-    `/quayside/compare?${new URLSearchParams({
-      a: 'price=18..60&units=150..&reviews=..100&hide=gated%2Celectronics',
-      b: 'price=15..80&units=100..&sellers=..2&craft=..60',
-    })}`,
-  ],
   ['listing-sheet', '/quayside/sift?price=18..45&units=300..&reviews=..120&has=book+press&open=QS0049G9'],
   ['history', '/quayside/listings/QS003W36', 'dark', 'History'],
   ['curves', `/quayside/curves?${new URLSearchParams({ category: 'Miniatures & Models', listing: 'QS003QY1' })}`],
@@ -137,6 +178,7 @@ const VIEWS = [
   ['costing', '/quayside/candidates/1/costing'],
   ['scoresheet', '/quayside/candidates/1/scoresheet'],
   ['shortlist', '/quayside/shortlist'],
+  ['fees', '/quayside/fees'],
   ['sources', '/sources'],
 ];
 for (const [name, path, colorScheme = 'light', part] of VIEWS) {
