@@ -187,7 +187,7 @@ test('the whole job on the sample files: all dropped at once, a scored candidate
   await expect(quotes.getByRole('row')).toHaveCount(3);
   await quotes.getByRole('button', { name: /^Reckon with the quote of Two Weirs/ }).click();
   await page.getByRole('button', { name: 'Type these lines myself' }).click();
-  await expect(page.getByRole('textbox', { name: 'Unit cost EUR' })).not.toHaveValue('');
+  await expect(page.getByRole('textbox', { name: 'Unit cost EUR', exact: true })).not.toHaveValue('');
   await checkAccess(page);
   await page.goto(own('/sample-lane/shortlist'));
   await expect(page.getByRole('table').getByRole('row')).toHaveCount(2);
