@@ -3,6 +3,8 @@ import jstat from 'jstat';
 import { emptyCosting, withAmount } from '../src/costing/costing.ts';
 import {
   EMPTY_PLAN,
+  LATE,
+  lateBy,
   launchFrom,
   monthsOf,
   runCourse,
@@ -171,6 +173,15 @@ describe('how sure it is', () => {
     expect(result.overPurse).toBe(1);
     expect(result.matters.every((m) => m.correlation === 0)).toBe(true);
   });
+  test('stock that comes three months late is a launch with a longer lead', () => {
+    const launch = launchOf();
+    const late = lateBy(launch, LATE);
+    expect(late.likely.leadMonths).toBe(launch.likely.leadMonths + 3);
+    const [now, then] = [monthsOf(launch), monthsOf(late)];
+    expect(then.months.findIndex((m) => m.sold > 0) - now.months.findIndex((m) => m.sold > 0)).toBe(3);
+    expect(then.afterYear).toBeLessThan(now.afterYear);
+  });
+
   test('the same seed gives the same, another nearly the same; it can be ended', () => {
     const launch = launchOf();
     const run = (seed: number) => simulateLaunch(launch, takingsOf(launch), { trials: 4000, seed, purse: 500_000 })!;

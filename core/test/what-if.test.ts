@@ -1,6 +1,6 @@
 // What if one thing turned out otherwise: each against the costing worked by hand.
 import { emptyCosting, withAmount } from '../src/costing/costing.ts';
-import { whatIfs, whatIfTable, type Asked } from '../src/costing/what-if.ts';
+import { costTable, whatIfs, whatIfTable, type Asked } from '../src/costing/what-if.ts';
 import { schedule } from './fixtures/schedule.ts';
 
 const document = [
@@ -61,4 +61,14 @@ test('nothing while the costing or the units are not known', () => {
   expect(whatIfs({ ...asked, document: emptyCosting() })).toEqual([]);
   expect(whatIfTable({ ...asked, document: emptyCosting() })).toBeNull();
   expect(whatIfTable({ ...asked, units: null })).toBeNull();
+});
+
+test('by price and unit cost: the corners by hand', () => {
+  const table = costTable(asked)!;
+  expect(table.prices).toEqual([3200, 3600, 4000, 4400, 4800]);
+  expect(table.rows.map((r) => r.unitCost)).toEqual([640, 720, 800, 880, 960]);
+  expect(table.rows[2]!.profits[2]).toBe(AS_TYPED);
+  // The dearest goods at the lowest price: 3200 − 480 − 421 − 1160 − 320.
+  expect(table.rows[4]!.profits[0]).toBe(3200 - 480 - 421 - 1160 - 320);
+  expect(costTable({ ...asked, document: emptyCosting() })).toBeNull();
 });

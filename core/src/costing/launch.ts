@@ -215,6 +215,13 @@ export const monthsOf = ({ likely, frame }: Launch): CourseOutcome & { months: M
   );
   return { ...rounded(outcome), months };
 };
+/** Months by which stock is taken to be late when it is asked what then. Common practice, no source. */
+export const LATE = 3;
+/** The same launch with its stock some months late. */
+export const lateBy = (launch: Launch, months: number): Launch => ({
+  ...launch,
+  likely: { ...launch.likely, leadMonths: launch.likely.leadMonths + months },
+});
 const rounded = ({ lowest, payback, afterYear }: CourseOutcome): CourseOutcome => ({
   lowest: roundHalfAway(lowest),
   payback,

@@ -2,7 +2,7 @@ import type { CostingDocument } from '../documents/costing.ts';
 import type { FeeSchedule } from '../documents/fee-schedule.ts';
 import type { FeeSubject } from '../fees/schedule.ts';
 import { roundHalfAway, type Minor } from '../money/money.ts';
-import { costing, settled, withAmount } from './costing.ts';
+import { costing, settled, UNIT_COST, withAmount } from './costing.ts';
 
 /** What would be left if one thing were otherwise and all else as it is typed. */
 export interface WhatIf {
@@ -96,6 +96,36 @@ export interface WhatIfTable {
   rows: { label: string; units: number; months: Minor[] }[];
 }
 const STEPS = [-0.2, -0.1, 0, 0.1, 0.2];
+
+export interface CostTable {
+  prices: Minor[];
+  /** Unit cost, and profit a piece at each of the prices. */
+  rows: { unitCost: Minor; profits: Minor[] }[];
+}
+
+/** Profit a piece by price and by unit cost, each from a fifth lower to a fifth higher; null while the costing is not known. */
+export const costTable = ({
+  schedule,
+  subject,
+  document: typed,
+  day,
+}: Omit<Asked, 'cheapest' | 'units'>): CostTable | null => {
+  const { document, reason } = settled(typed, subject, schedule.currency);
+  const amount = document.lines.find((l) => l.key === UNIT_COST)?.amount;
+  const unitCost = amount?.kind === 'sum' ? amount.sum : null;
+  if (reason !== null || unitCost === null) return null;
+  const around = (sum: Minor): Minor[] => STEPS.map((step) => Math.max(1, roundHalfAway(sum * (1 + step))));
+  const prices = around(subject.price);
+  const rows = around(unitCost).map((cost) => ({
+    unitCost: cost,
+    profits: prices.flatMap((price) => {
+      const changed = withAmount(document, UNIT_COST, { kind: 'sum', sum: cost });
+      const result = costing(schedule, { ...subject, price }, changed, day);
+      return result.known ? [result.costing.profit] : [];
+    }),
+  }));
+  return rows.every((r) => r.profits.length === prices.length) ? { prices, rows } : null;
+};
 
 /** Profit a month by price and by units a month; null while the costing or the units are not known. */
 export const whatIfTable = ({

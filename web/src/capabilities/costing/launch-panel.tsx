@@ -3,6 +3,8 @@ import { useMemo } from 'react';
 import {
   ASSUMPTIONS,
   EMPTY_PLAN,
+  LATE,
+  lateBy,
   launchFrom,
   MONTHS,
   monthsOf,
@@ -76,6 +78,7 @@ export const LaunchPanel = ({
 const Answer = ({ launch, purse }: { launch: Launch; purse: number | null }) => {
   const market = useMarket();
   const { lowest, payback, afterYear, months } = useMemo(() => monthsOf(launch), [launch]);
+  const late = useMemo(() => monthsOf(lateBy(launch, LATE)), [launch]);
   const sum = (minor: number): string => `${money(minor, market, true)} ${market.currency}`;
   const points = months.map((m, at) => ({ at, cash: majorFromMinor(m.cash, market.currency) }));
   const isShort = purse !== null && -lowest > purse;
@@ -91,7 +94,9 @@ const Answer = ({ launch, purse }: { launch: Launch; purse: number | null }) => 
           </>
         )}
         ; the money is {payback === null ? `not back within ${MONTHS} months` : `back in month ${payback}`}; after a
-        year <b>{sum(afterYear)}</b> are left, stock at its cost.
+        year <b>{sum(afterYear)}</b> are left, stock at its cost. With stock {LATE} months late the money is{' '}
+        {late.payback === null ? `not back within ${MONTHS} months` : `back in month ${late.payback}`} and{' '}
+        {sum(late.afterYear)} are left after a year.
       </Text>
       <Box mt="3">
         <DayChart

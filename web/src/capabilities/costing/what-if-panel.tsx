@@ -1,5 +1,5 @@
 import { Box, Heading, Text } from '@chakra-ui/react';
-import { whatIfs, whatIfTable, type Asked } from '@kettle/core/costing/what-if';
+import { costTable, whatIfs, whatIfTable, type Asked } from '@kettle/core/costing/what-if';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, money, percent } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
@@ -10,6 +10,7 @@ export const WhatIfPanel = (asked: Asked) => {
   const market = useMarket();
   const all = whatIfs(asked);
   const table = whatIfTable(asked);
+  const byCost = costTable(asked);
   if (all.length === 0) return null;
   const asTyped = all[0]!;
   const sum = (minor: number) => (
@@ -45,6 +46,22 @@ export const WhatIfPanel = (asked: Asked) => {
           },
         ]}
       />
+      {byCost && (
+        <Box mt="4">
+          <PlainTable
+            label="Profit a unit by price and unit cost"
+            rows={byCost.rows}
+            rowKey={(r) => r.unitCost}
+            columns={[
+              { head: 'Goods', names: true, cell: (r) => money(r.unitCost, market) },
+              ...byCost.prices.map((price, i) => ({
+                head: `at ${money(price, market)}`,
+                cell: (r: (typeof byCost.rows)[number]) => sum(r.profits[i]!),
+              })),
+            ]}
+          />
+        </Box>
+      )}
       {table ? (
         <Box mt="4">
           <PlainTable
