@@ -131,14 +131,8 @@ export const priceAt = ({ steps }: Pick<Offer, 'steps'>, pieces: number): number
 /** Insurance is taken on a tenth more than goods and carriage. Source: Incoterms 2020, CIF and CIP, A5 (from memory). */
 const INSURED_SHARE = 1.1;
 const ASSUMED_TERM: TradeTerm = 'EXW';
-const FROM_DOOR: ReadonlySet<Leg> = new Set([
-  'pickup',
-  'export-clearance',
-  'export-haul',
-  'loading',
-  'carriage',
-  'insurance',
-]);
+/** Up to the border: what the customs value may take in. */
+const FROM_DOOR: ReadonlySet<Leg> = new Set(LEGS.slice(0, LEGS.indexOf('insurance') + 1));
 const leastOf = ({ steps }: Pick<Offer, 'steps'>): number => Math.min(...steps.map((s) => s.from));
 
 /**

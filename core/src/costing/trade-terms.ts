@@ -1,38 +1,20 @@
 import { LEGS, type Leg, type TradeTerm } from '../documents/landing.ts';
 
-/** Each leg that a supplier's price holds from this term on; the terms stand in the order in which they hold more. */
-const UP_TO: Readonly<Record<TradeTerm, readonly Leg[]>> = {
+/** The legs in the order of the way up to and with one of them. */
+const upTo = (last: Leg): readonly Leg[] => LEGS.slice(0, LEGS.indexOf(last) + 1);
+/** What a supplier's price holds under each term. */
+const HELD: Readonly<Record<TradeTerm, readonly Leg[]>> = {
   EXW: [],
-  FCA: ['pickup', 'export-clearance'],
-  FAS: ['pickup', 'export-clearance', 'export-haul'],
-  FOB: ['pickup', 'export-clearance', 'export-haul', 'loading'],
-  CFR: ['pickup', 'export-clearance', 'export-haul', 'loading', 'carriage'],
-  CIF: ['pickup', 'export-clearance', 'export-haul', 'loading', 'carriage', 'insurance'],
-  CPT: ['pickup', 'export-clearance', 'export-haul', 'loading', 'carriage'],
-  CIP: ['pickup', 'export-clearance', 'export-haul', 'loading', 'carriage', 'insurance'],
-  DAP: ['pickup', 'export-clearance', 'export-haul', 'loading', 'carriage', 'insurance', 'arrival', 'onward'],
-  DPU: [
-    'pickup',
-    'export-clearance',
-    'export-haul',
-    'loading',
-    'carriage',
-    'insurance',
-    'arrival',
-    'onward',
-    'unloading',
-  ],
-  DDP: [
-    'pickup',
-    'export-clearance',
-    'export-haul',
-    'loading',
-    'carriage',
-    'insurance',
-    'arrival',
-    'onward',
-    'import-clearance',
-  ],
+  FCA: upTo('export-clearance'),
+  FAS: upTo('export-haul'),
+  FOB: upTo('loading'),
+  CFR: upTo('carriage'),
+  CIF: upTo('insurance'),
+  CPT: upTo('carriage'),
+  CIP: upTo('insurance'),
+  DAP: upTo('onward'),
+  DPU: upTo('unloading'),
+  DDP: [...upTo('onward'), 'import-clearance'],
 };
 
 /**
@@ -41,7 +23,7 @@ const UP_TO: Readonly<Record<TradeTerm, readonly Leg[]>> = {
  * Source: Incoterms 2020 (International Chamber of Commerce, publication 723), articles A9/B9, from memory.
  * @example isPaidBySupplier('FOB', 'carriage') // => false
  */
-export const isPaidBySupplier = (term: TradeTerm, leg: Leg): boolean => UP_TO[term].includes(leg);
+export const isPaidBySupplier = (term: TradeTerm, leg: Leg): boolean => HELD[term].includes(leg);
 
 /** Legs that are left to the buyer, in the order of the way. @example legsOfBuyer('DAP') // => ["unloading","import-clearance"] */
 export const legsOfBuyer = (term: TradeTerm): Leg[] => LEGS.filter((leg) => !isPaidBySupplier(term, leg));

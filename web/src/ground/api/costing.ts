@@ -9,6 +9,20 @@ import { figuresChanged, listingTag, tag } from './tags.ts';
 type Of<T extends keyof typeof costingRoutes> = ArgsOf<(typeof costingRoutes)[T]>;
 type Reply<T extends keyof typeof costingRoutes> = ReplyOf<(typeof costingRoutes)[T]>;
 
+/** What was typed is in the browser's copy at once, its version when it is told; a refusal takes it back. */
+const keptAtOnce = async (
+  put: (version: number) => { undo: () => void },
+  version: number,
+  answered: Promise<{ data: { version: number } }>,
+): Promise<void> => {
+  const patch = put(version);
+  try {
+    put((await answered).data.version);
+  } catch {
+    patch.undo();
+  }
+};
+
 const ofCandidate = (id: number) =>
   [tag('Costing', id), tag('Score', id), 'Standing', tag('SheetCosting', id)] as const;
 
@@ -35,12 +49,7 @@ export const costingApi = api.injectEndpoints({
                 Object.assign(kept, { document: body.document, version });
               }),
             );
-          const patch = put(body.version);
-          try {
-            put((await queryFulfilled).data.version);
-          } catch {
-            patch.undo();
-          }
+          await keptAtOnce(put, body.version, queryFulfilled);
         },
       }),
       rates: ask(costingRoutes.rates, ({ params: { marketplace } }) => [tag('Quotes', marketplace)]),
@@ -67,12 +76,7 @@ export const costingApi = api.injectEndpoints({
                   Object.assign(sheet.costing, { document: body.document, version });
               }),
             );
-          const patch = put(body.version);
-          try {
-            put((await queryFulfilled).data.version);
-          } catch {
-            patch.undo();
-          }
+          await keptAtOnce(put, body.version, queryFulfilled);
         },
         invalidatesTags: (_, error, { params: { marketplace, code }, body }) =>
           error || body?.schedule === undefined ? [] : [listingTag(marketplace, code)],
@@ -87,12 +91,7 @@ export const costingApi = api.injectEndpoints({
                 Object.assign(kept, { document: body.document, version });
               }),
             );
-          const patch = put(body.version);
-          try {
-            put((await queryFulfilled).data.version);
-          } catch {
-            patch.undo();
-          }
+          await keptAtOnce(put, body.version, queryFulfilled);
         },
         // Sheets of its listing show it as well.
         invalidatesTags: (_, error, { params: { id }, body }) =>
