@@ -106,7 +106,7 @@ export const Launches = Type.Object({
       category: Type.String(),
       weight: Nullable(Type.Integer()),
       sides: Nullable(Type.Tuple([Type.Number(), Type.Number(), Type.Number()])),
-      units: Nullable(Type.Number()),
+      units: Nullable(Type.Object({ low: Type.Number(), likely: Type.Number(), high: Type.Number() })),
     }),
   ),
 });

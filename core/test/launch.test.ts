@@ -3,6 +3,7 @@ import jstat from 'jstat';
 import { emptyCosting, withAmount } from '../src/costing/costing.ts';
 import {
   EMPTY_PLAN,
+  findSpread,
   LATE,
   lateBy,
   launchFrom,
@@ -139,6 +140,41 @@ const launchOf = (plan: Partial<LaunchPlan> = {}): Launch => {
 const takingsOf = (launch: Launch) => takingsAt(asked(document()), launch.price);
 const still = { low: 1, high: 1 };
 const NO_SPREADS = { units: still, price: still, advertising: still, cost: still, ramp: still, lead: still };
+
+describe('what the find truly sells', () => {
+  // 80 % of what is drawn lies within the interval, by the beta distribution's own quantiles (jstat).
+  test.each([
+    [80, 100, 120],
+    [60, 100, 180],
+    [95, 100, 104],
+  ])('the interval %d, %d, %d holds about 80 of 100 draws', (low, likely, high) => {
+    const points = findSpread({ low, likely, high });
+    const { 0: alpha, 1: beta } = betaShapes(points);
+    const share = (x: number): number =>
+      jstat.beta.cdf((x / likely - points.low) / (points.high - points.low), alpha, beta);
+    expect(share(high) - share(low)).toBeGreaterThan(0.76);
+    expect(share(high) - share(low)).toBeLessThan(0.86);
+  });
+  test('a wider estimate makes a wider answer, and what the find sells is named among what matters', () => {
+    const simulated = (low: number, high: number) => {
+      const of = asked(document());
+      const launch = launchFrom({ ...of, units: { low, likely: 200, high } });
+      if (typeof launch === 'string') throw new Error(launch);
+      return simulateLaunch(launch, takingsAt(of, launch.price), { trials: 4000, seed: 5, purse: null })!;
+    };
+    const [sure, unsure] = [simulated(198, 202), simulated(90, 390)];
+    const width = (s: ReturnType<typeof simulated>): number => s.afterYear[4]! - s.afterYear[0]!;
+    expect(width(unsure)).toBeGreaterThan(1.15 * width(sure));
+    const place = (s: ReturnType<typeof simulated>): number => s.matters.findIndex((m) => m.assumption === 'find');
+    expect(place(unsure)).toBeLessThan(place(sure));
+  });
+  test('without an interval it is as typed', () => {
+    const plain = launchFrom(asked(document()));
+    if (typeof plain === 'string') throw new Error(plain);
+    expect(plain.find).toEqual({ low: 1, likely: 1, high: 1 });
+    expect(findSpread({ low: 0, likely: 0, high: 3 })).toEqual({ low: 1, likely: 1, high: 1 });
+  });
+});
 
 describe('what a launch is reckoned from', () => {
   test('the costing, line by line', () => {

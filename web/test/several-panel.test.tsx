@@ -48,7 +48,7 @@ describe('money of several launches', () => {
       category: 'Wool',
       weight: 400,
       sides: [100, 80, 60],
-      units,
+      units: { low: units * 0.8, likely: units, high: units * 1.3 },
     };
   };
   test('the set that leaves most within the purse, its chances, and how many make an income', async () => {

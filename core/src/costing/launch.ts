@@ -5,6 +5,7 @@ import { roundHalfAway, type Minor } from '../money/money.ts';
 import { pertDraw, type ThreePoints } from '../stats/pert.ts';
 import { randomFrom } from '../stats/random.ts';
 import { costing } from './costing.ts';
+import type { MonthlyUnits } from './what-if.ts';
 
 /** A plan before anything is typed: half of what the find sells, after three months. Common practice, no source. */
 export const EMPTY_PLAN: LaunchPlan = {
@@ -128,6 +129,8 @@ export interface Launch {
   frame: Frame;
   likely: Course;
   units: ThreePoints;
+  /** What the find truly sells, as so many times what is likely: by the interval of its estimate. */
+  find: ThreePoints;
   price: ThreePoints;
   advertising: ThreePoints;
   cost: ThreePoints;
@@ -146,17 +149,33 @@ export interface LaunchAsked {
   subject: FeeSubject;
   document: CostingDocument;
   day: string;
-  /** Units a month of the find. */
-  units: number | null;
+  /** Units a month of the find, with the 80 % interval of their estimate where it has one. */
+  units: number | MonthlyUnits | null;
 }
 const ADVERTISING = 'advertising';
 
+const SURE: ThreePoints = { low: 1, likely: 1, high: 1 };
+/**
+ * The three points whose tenth and nine tenths lie about where an 80 % interval ends: of a beta distribution of shapes 3 and 3
+ * the tenth lies at 0.247, half as far from its middle as its end does.
+ * @example findSpread({ low: 75, likely: 100, high: 150 }) // => {"low":0.5,"likely":1,"high":2}
+ */
+export const findSpread = ({ low, likely, high }: MonthlyUnits): ThreePoints =>
+  likely > 0
+    ? {
+        low: Math.max(0, 1 - 2 * Math.max(0, 1 - low / likely)),
+        likely: 1,
+        high: 1 + 2 * Math.max(0, high / likely - 1),
+      }
+    : SURE;
+
 /** What a launch is reckoned from; in a sentence what is missing. */
-export const launchFrom = ({ schedule, subject, document, day, units }: LaunchAsked): Launch | string => {
+export const launchFrom = ({ schedule, subject, document, day, units: found }: LaunchAsked): Launch | string => {
   const plan = document.plan ?? EMPTY_PLAN;
   const typed = costing(schedule, subject, document, day);
   if (!typed.known) return typed.reason;
-  if (units === null) return 'The units a month of the find are not known.';
+  if (found === null) return 'The units a month of the find are not known.';
+  const units = typeof found === 'number' ? found : found.likely;
   if (document.firstOrder === null) return 'Type in the first order.';
   const launch = typed.costing.lines.reduce<number | null>(
     (all, l) => (l.part !== 'launch' ? all : all === null || l.amount === null ? null : all + l.amount),
@@ -180,6 +199,7 @@ export const launchFrom = ({ schedule, subject, document, day, units }: LaunchAs
       landed,
     },
     units: points(units * plan.unitsShare, spreads.units),
+    find: typeof found === 'number' ? SURE : findSpread(found),
     price: points(subject.price, spreads.price),
     advertising: points(1, spreads.advertising),
     cost: points(landed, spreads.cost),
@@ -228,7 +248,10 @@ const rounded = ({ lowest, payback, afterYear }: CourseOutcome): CourseOutcome =
   afterYear: roundHalfAway(afterYear),
 });
 
-export const ASSUMPTIONS = ['units', 'price', 'advertising', 'cost', 'ramp', 'lead'] as const;
+/** What is typed with its least and its most. */
+export const TYPED_ASSUMPTIONS = ['units', 'price', 'advertising', 'cost', 'ramp', 'lead'] as const;
+/** All that is drawn: with what the find truly sells, which its estimate says. */
+export const ASSUMPTIONS = [...TYPED_ASSUMPTIONS, 'find'] as const;
 export type Assumption = (typeof ASSUMPTIONS)[number];
 export interface Simulated {
   trials: number;
@@ -279,6 +302,7 @@ export const drawTrials = (
     course.landed = draw(3);
     course.rampMonths = draw(4);
     course.leadMonths = draw(5);
+    course.units *= draw(6);
     const at = Math.min(takings.net.length - 1, Math.max(0, Math.round(price) - takings.from));
     course.takings = takings.net[at]! - advertising * takings.advertised[at]!;
     const outcome = runCourse(course, launch.frame);

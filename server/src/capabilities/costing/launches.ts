@@ -35,7 +35,8 @@ export const launchesOf = async (db: Db, market: Market) => {
     launches: rows.flatMap(({ id, name, stage, anchorId }) => {
       const brief = briefById.get(anchorId);
       if (!brief) return [];
-      const { price, category, weight, units } = brief;
+      const { price, category, weight, units: likely, unitsLow, unitsHigh } = brief;
+      const units = likely === null ? null : { low: unitsLow ?? likely, likely, high: unitsHigh ?? likely };
       return [
         {
           id,

@@ -1,7 +1,7 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import {
-  ASSUMPTIONS,
+  TYPED_ASSUMPTIONS,
   EMPTY_PLAN,
   LATE,
   lateBy,
@@ -25,6 +25,7 @@ import { TRIALS, useSimulation } from './use-simulation.ts';
 
 const SPOKEN: Readonly<Record<Assumption, string>> = {
   units: 'Units a month',
+  find: 'What the find sells',
   price: 'Price',
   advertising: 'Advertising',
   cost: 'Landed cost',
@@ -169,7 +170,7 @@ const PlanFields = ({ plan, onPlan }: { plan: LaunchPlan; onPlan: (plan: LaunchP
         How far each may be off, in per cent of what is typed: at the least, at the most. Set by us to begin with: put
         in what you have seen.
       </Text>
-      {ASSUMPTIONS.map((a) => {
+      {TYPED_ASSUMPTIONS.map((a) => {
         const { low, high } = plan.spreads[a];
         const change = (end: 'low' | 'high') => (v: number | null) =>
           set({ spreads: { ...plan.spreads, [a]: { ...plan.spreads[a], [end]: (v ?? 100) / 100 } } });
@@ -205,7 +206,7 @@ const HowSure = ({ asked, purse }: { asked: LaunchAsked; purse: number | null })
       </Heading>
       <Text color="inkSoft" fontSize="12px" role="status" mb="2">
         {isCurrent
-          ? `${count(TRIALS)} launches drawn, each assumption by itself between its least and its most: no surer than those are.`
+          ? `${count(TRIALS)} launches drawn, each assumption by itself between its least and its most, what the find sells by the interval of its estimate: no surer than those are.`
           : `Drawing launches, ${count(done)} of ${count(TRIALS)} …`}
       </Text>
       {result && (

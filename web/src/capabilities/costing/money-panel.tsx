@@ -85,6 +85,7 @@ export const MoneyPanel = ({
       ? saveOwn({ params: { id: candidate.id }, body: { ...body, ...(own === null ? {} : { costing: own }) } })
       : saveQuick({ params: { marketplace: market.id, code: listing.code }, body }),
   );
+  const units = useMemo(() => unitsOf(sheet), [sheet]);
   const piece = useMemo(() => ({ weight: listing.weight, sides: sheet.sides }), [listing.weight, sheet.sides]);
   const takeNewerFees = (id: number) => {
     const body = { document, version: saved.version, schedule: id };
@@ -315,7 +316,7 @@ export const MoneyPanel = ({
             subject={{ ...subject, price }}
             document={document}
             day={sheet.today}
-            units={unitsOf(sheet)?.likely ?? null}
+            units={units}
             onPlan={(plan) => set({ plan })}
           />
         </Box>

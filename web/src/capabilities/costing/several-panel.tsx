@@ -83,8 +83,8 @@ export const SeveralPanel = () => {
             <Text>
               <Mark kind="holds" word="the set that leaves most" />
               With {moneyWith(purse, market, true)}: <b>{names(best.ids)}</b>, which{' '}
-              {best.ids.length === 1 ? 'needs' : 'need'} {money(best.needs, market, true)} and leave{' '}
-              {moneyWith(best.leaves, market, true)} after a year
+              {best.ids.length === 1 ? 'needs' : 'need'} {money(best.needs, market, true)} and{' '}
+              {best.ids.length === 1 ? 'leaves' : 'leave'} {moneyWith(best.leaves, market, true)} after a year
               {chance &&
                 ` (something is left in ${inTen(chance.profit)} of ${count(TRIALS)} draws, nine of ten leave ${money(chance.leaves[0], market, true)} to ${money(chance.leaves[2], market, true)}, more than you have is needed in ${inTen(chance.overPurse)})`}
               .
@@ -153,7 +153,7 @@ const rowsOf = (data: Launches | undefined): Row[] =>
       const { lowest, afterYear } = monthsOf(launch);
       const result = costing(asked.schedule, asked.subject, document, asked.day);
       const profit = result.known ? result.costing.profit : 0;
-      const month = Math.round(profit * (units ?? 0) * (document.plan ?? EMPTY_PLAN).unitsShare);
+      const month = Math.round(profit * (units?.likely ?? 0) * (document.plan ?? EMPTY_PLAN).unitsShare);
       return { id, name, asked, reason: '', needs: -lowest, leaves: afterYear, month };
     },
   );
