@@ -49,6 +49,11 @@ describe('the launch', () => {
     await waitFor(() =>
       expect(asked.at(-1)).toMatchObject({ method: 'PUT', body: { document: { plan: { purse: 10_000 } } } }),
     );
+    await userEvent.type(
+      within(section).getByRole('textbox', { name: /could earn elsewhere/ }),
+      '{Control>}a{/Control}10',
+    );
+    expect(section).toHaveTextContent(/In today’s money, at 10\.0 % a year, two years of it bring -?[\d,]+ USD/);
   });
   test('what is missing is asked for', () => {
     showLaunch({ ...typed, firstOrder: null as never });

@@ -71,6 +71,9 @@ export const LaunchPlan = Type.Object(
       maximum: 1,
       description: 'Share paid with the order; the rest is paid on arrival.',
     }),
+    interest: Type.Optional(
+      Type.Number({ minimum: 0, maximum: 2, description: 'What the money could earn elsewhere, a year: a fraction.' }),
+    ),
     payoutMonths: Type.Integer({ minimum: 0, maximum: 6, description: 'From a sale to its money.' }),
     spreads: Type.Object(
       { units: Spread, price: Spread, advertising: Spread, cost: Spread, ramp: Spread, lead: Spread },

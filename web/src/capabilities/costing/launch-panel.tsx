@@ -13,6 +13,7 @@ import {
   type LaunchAsked,
   type Simulated,
 } from '@kettle/core/costing/launch';
+import { costOfOrdering, economicOrder, netPresentValue } from '@kettle/core/costing/order-size';
 import type { LaunchPlan } from '@kettle/core/documents/costing';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
 import { NumberField } from '../../ground/form/number-field.tsx';
@@ -60,7 +61,15 @@ export const LaunchPanel = ({
         The launch
       </Heading>
       {isKnown ? (
-        <Answer launch={launch} purse={plan.purse} />
+        <>
+          <Answer launch={launch} purse={plan.purse} />
+          <InTime
+            launch={launch}
+            document={document}
+            schedule={schedule}
+            volume={sides && sides[0] * sides[1] * sides[2]}
+          />
+        </>
       ) : (
         <Text color="inkSoft" role="status">
           {launch}
@@ -117,6 +126,41 @@ const Answer = ({ launch, purse }: { launch: Launch; purse: number | null }) => 
   );
 };
 
+const YEAR = 12;
+
+/** What the launch is worth in today's money, and the order that costs least when it is repeated. */
+const InTime = ({
+  launch,
+  document,
+  schedule,
+  volume,
+}: {
+  launch: Launch;
+  document: LaunchAsked['document'];
+  schedule: LaunchAsked['schedule'];
+  volume: number | null;
+}) => {
+  const market = useMarket();
+  const interest = (document.plan ?? EMPTY_PLAN).interest ?? 0;
+  const { months } = useMemo(() => monthsOf(launch), [launch]);
+  const ordering = costOfOrdering(document);
+  const { units, landed } = launch.likely;
+  const stored =
+    document.fulfilment === 'marketplace' && volume ? (volume / 1e9) * schedule.storage.perCubicMetreMonth : 0;
+  const best = ordering === null ? null : economicOrder(units * YEAR, ordering, stored * YEAR + interest * landed);
+  // Cash at each month's end, as what came in that month.
+  const flows = months.map((m, at) => m.cash - (at === 0 ? 0 : months[at - 1]!.cash));
+  if (interest === 0 && best === null) return null;
+  return (
+    <Text mt="1" color="inkSoft">
+      {interest > 0 &&
+        `In today’s money, at ${percent(interest, 1)} a year, two years of it bring ${money(Math.round(netPresentValue((1 + interest) ** (1 / YEAR) - 1, flows)), market, true)} ${market.currency}, stock not counted. `}
+      {best !== null &&
+        `Repeated orders cost least at about ${count(best)} pieces: each costs ${money(ordering, market, true)} whatever its size, and a piece ${money(Math.round(stored * YEAR + interest * landed), market)} a year to hold.`}
+    </Text>
+  );
+};
+
 const PlanFields = ({ plan, onPlan }: { plan: LaunchPlan; onPlan: (plan: LaunchPlan) => void }) => {
   const market = useMarket();
   const set = (part: Partial<LaunchPlan>): void => onPlan({ ...plan, ...part });
@@ -158,6 +202,13 @@ const PlanFields = ({ plan, onPlan }: { plan: LaunchPlan; onPlan: (plan: LaunchP
         suffix="%"
         fault={within(0, 100)}
         onChange={(v) => set({ deposit: (v ?? 0) / 100 })}
+      />
+      <NumberField
+        label="Your money could earn elsewhere, a year"
+        value={inPercent(plan.interest ?? 0)}
+        suffix="%"
+        fault={within(0, 200)}
+        onChange={(v) => set({ interest: (v ?? 0) / 100 })}
       />
       <NumberField
         label="Months until a sale is paid out"
