@@ -111,7 +111,7 @@ export const costingBook = (asked: WorkbookAsked): BookSheet[] | string => {
     for (const [i, b] of bands.entries())
       input(
         b.key,
-        `Commission${bands.length > 1 ? `, band ${i + 1}` : ''}`,
+        `Commission, rate${bands.length > 1 ? ` of band ${i + 1}` : ''}`,
         b.rate,
         'percent',
         b.upTo === null ? '' : `up to ${major(b.upTo)}`,

@@ -33,7 +33,7 @@ const awayOf = async (db: Db, id: number): Promise<Away> => {
   const price = kept.document.price ?? brief?.price ?? null;
   const about = [
     `${candidate.name}: ${kept.name}, on ${market.name}, ${market.today}.`,
-    `Fees by ${kept.schedule?.name ?? 'no schedule'}. What is typed stands beside “typed”; all else is reckoned from it.`,
+    `Fees by ${kept.schedule?.name ?? 'no schedule'}. All that is not typed is reckoned from what is.`,
   ];
   const book =
     !kept.schedule || price === null || !brief || !row
