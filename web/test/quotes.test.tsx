@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
-import { screen, waitFor, within } from '@testing-library/react';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { KeptCosting, Quote } from '@kettle/contract/costing';
 import { withAmount } from '@kettle/core/costing/costing';
@@ -102,6 +102,19 @@ describe('quotes, landed', () => {
     await userEvent.clear(order);
     await userEvent.type(order, '50');
     expect(screen.getAllByText('Two Weirs makes no fewer than 200 pieces.')[0]).toBeVisible();
+  });
+
+  test('what the way costs is there for the next find, as it was typed last', async () => {
+    localStorage.clear();
+    showPanel({ firstOrder: 500 }, [fells]);
+    await userEvent.type(await screen.findByRole('textbox', { name: 'Import clearance USD' }), '95');
+    cleanup();
+    // Another find: what was typed into this one does not wait there.
+    for (const key of Object.keys(localStorage)) if (key.includes('typed/')) localStorage.removeItem(key);
+    showPanel({ firstOrder: 500, landing: undefined as never }, [fells]);
+    expect(await screen.findByRole('textbox', { name: 'Import clearance USD' })).toHaveValue('95');
+    expect(screen.getByText(/stand as you typed them last/)).toBeVisible();
+    localStorage.clear();
   });
 
   test('a quote is typed with its prices as they were pasted', async () => {

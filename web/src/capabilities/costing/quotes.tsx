@@ -9,6 +9,7 @@ import type { Landing, Offer } from '@kettle/core/documents/landing';
 import { currencyExponent, majorFromMinor } from '@kettle/core/money/money';
 import { useQuotesQuery, useRemoveQuoteMutation } from '../../ground/api/costing.ts';
 import { useMarket } from '../../ground/market/market.ts';
+import { keep, kept } from '../../ground/state/kept.ts';
 import { count, day, money } from '../../ground/ui/format.ts';
 import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';
@@ -30,6 +31,8 @@ export const offerOf = ({ supplier, day: of, currency, rate, steps, term, leadDa
   carton,
   once,
 });
+/** What a seller’s way has in common from one find to the next. */
+type Last = Pick<Landing, 'ways' | 'legs' | 'insured'>;
 const COLOURS = ['series1', 'series2', 'series3', 'series4', 'series5'];
 /** Turns are looked for up to this many pieces, or five times the first order. */
 const LOOKED = 2000;
@@ -55,8 +58,14 @@ export const Quotes = ({
   const [remove] = useRemoveQuoteMutation();
   const [editing, setEditing] = useState<Quote | 'new' | null>(null);
   const [way, setWay] = useState<number | null>(null);
-  const landing = document.landing ?? EMPTY_LANDING;
-  const setLanding = (next: Landing): void => onChange({ landing: next });
+  const place = `landing/${market.id}`;
+  const [last] = useState(() => kept<Last>(place));
+  const landing = useMemo(() => document.landing ?? { ...EMPTY_LANDING, ...last }, [document.landing, last]);
+  const setLanding = (next: Landing): void => {
+    const { ways, legs, insured } = next;
+    keep(place, { ways, legs, insured } satisfies Last);
+    onChange({ landing: next });
+  };
   const known = useMemo(
     () => data?.filter((q) => q.rate !== null || q.currency === market.currency) ?? [],
     [data, market],
@@ -245,6 +254,11 @@ export const Quotes = ({
           of={editing === 'new' ? null : editing}
           onDone={() => setEditing(null)}
         />
+      )}
+      {data.length > 0 && !document.landing && last && (
+        <Text mt="3" color="inkSoft" fontSize="12px">
+          Freight and the other legs stand as you typed them last; duty is this find’s own.
+        </Text>
       )}
       {data.length > 0 && <WayFields landing={landing} offers={offers} onChange={setLanding} />}
     </Box>
