@@ -45,9 +45,11 @@ export const LaunchPanel = ({
   document,
   day,
   units,
+  plan: typed,
   onPlan,
-}: LaunchAsked & { onPlan: (plan: LaunchPlan) => void }) => {
-  const plan = document.plan ?? EMPTY_PLAN;
+}: LaunchAsked & { plan: LaunchPlan | undefined; onPlan: (plan: LaunchPlan) => void }) => {
+  // What is typed is the newest; what is reckoned may follow a moment later.
+  const plan = typed ?? EMPTY_PLAN;
   const { price, category, weight, sides } = subject;
   const asked = useMemo(
     (): LaunchAsked => ({ schedule, subject: { price, category, weight, sides }, document, day, units }),

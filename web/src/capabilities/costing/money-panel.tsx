@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { Undo2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { KeptCosting } from '@kettle/contract/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { Marketplace } from '@kettle/contract/sources';
@@ -17,7 +17,7 @@ import type { Piece } from '@kettle/core/costing/landing';
 import { EMPTY_PLAN } from '@kettle/core/costing/launch';
 import type { MonthlyUnits } from '@kettle/core/costing/what-if';
 import { priceForProfit } from '@kettle/core/costing/price-for-profit';
-import type { CostAmount, CostingDocument, CostLine } from '@kettle/core/documents/costing';
+import type { CostAmount, CostingDocument, CostLine, LaunchPlan } from '@kettle/core/documents/costing';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
 import { useKeepCandidateCostingMutation, useKeepQuickCostingMutation } from '../../ground/api/costing.ts';
 import { NumberField } from '../../ground/form/number-field.tsx';
@@ -41,6 +41,11 @@ import { costingDifferences } from './costing-differences.ts';
 /** Lines that are asked for first; the others are there on the candidate's own page. */
 const FIRST_LINES: ReadonlySet<string> = new Set([UNIT_COST, 'freight', 'duty', 'advertising']);
 const notBelowZero = (x: number): string | null => (x < 0 ? 'This cannot be below 0.' : null);
+
+const LaterQuotes = memo(Quotes);
+const LaterWhatIf = memo(WhatIfPanel);
+const LaterLaunch = memo(LaunchPanel);
+const LaterSought = memo(Sought);
 
 /** Where what is typed waits. Before a candidate's first costing has a number it waits under the candidate's. */
 const placeOf = (market: string, code: string, { id, candidate }: KeptCosting): string => {
@@ -93,7 +98,26 @@ export const MoneyPanel = ({
       ? saveOwn({ params: { id: candidate.id }, body: { ...body, ...(own === null ? {} : { costing: own }) } })
       : saveQuick({ params: { marketplace: market.id, code: listing.code }, body });
   };
-  const set = (part: Partial<CostingDocument>): void => change((d) => ({ ...d, document: { ...d.document, ...part } }));
+  const latest = useRef(change);
+  useEffect(() => {
+    latest.current = change;
+  });
+  const set = useCallback(
+    (part: Partial<CostingDocument>): void => latest.current((d) => ({ ...d, document: { ...d.document, ...part } })),
+    [],
+  );
+  const setPlan = useCallback((plan: LaunchPlan): void => set({ plan }), [set]);
+  // What is reckoned further on follows a moved handle as soon as there is time; the answer itself at once.
+  const slow = useDeferredValue(document);
+  const slowSubject = useMemo(
+    () => ({
+      price: slow.price ?? listing.price ?? 0,
+      category: listing.category,
+      weight: listing.weight,
+      sides: sheet.sides,
+    }),
+    [slow.price, listing.price, listing.category, listing.weight, sheet.sides],
+  );
   const setLine = (key: string, amount: CostAmount): void =>
     change((d) => ({ ...d, document: withAmount(d.document, key, amount) }));
   const named = saved.schedule ?? sheet.schedule;
@@ -147,7 +171,7 @@ export const MoneyPanel = ({
           {result.known && (
             <Box flex="1 1 380px" minW="0" pt="1">
               <SaleStack costing={result.costing} price={price} />
-              <Sought schedule={schedule} subject={{ ...subject, price }} document={document} day={sheet.today} />
+              <LaterSought schedule={schedule} subject={slowSubject} document={slow} day={sheet.today} />
             </Box>
           )}
         </Flex>
@@ -297,27 +321,37 @@ export const MoneyPanel = ({
             />
           )}
           {full && price !== null && (
-            <WhatIfPanel
+            <LaterWhatIf
               schedule={schedule}
-              subject={{ ...subject, price }}
-              document={document}
+              subject={slowSubject}
+              document={slow}
               day={sheet.today}
-              units={unitsOf(sheet)}
+              units={units}
               cheapest={cheapest}
             />
           )}
         </Box>
       </Flex>
-      {full && <Quotes code={listing.code} today={sheet.today} piece={piece} document={document} onChange={set} />}
+      {full && (
+        <LaterQuotes
+          code={listing.code}
+          today={sheet.today}
+          piece={piece}
+          given={document.landing}
+          firstOrder={document.firstOrder}
+          onChange={set}
+        />
+      )}
       {full && price !== null && result.known && (
         <Box flex="1 1 100%">
-          <LaunchPanel
+          <LaterLaunch
             schedule={schedule}
-            subject={{ ...subject, price }}
-            document={document}
+            subject={slowSubject}
+            document={slow}
+            plan={document.plan}
             day={sheet.today}
             units={units}
-            onPlan={(plan) => set({ plan })}
+            onPlan={setPlan}
           />
         </Box>
       )}

@@ -44,13 +44,15 @@ export const Quotes = ({
   code,
   today,
   piece,
-  document,
+  given,
+  firstOrder,
   onChange,
 }: {
   code: string;
   today: string;
   piece: Piece;
-  document: CostingDocument;
+  given: Landing | undefined;
+  firstOrder: number | null;
   onChange: (part: Partial<CostingDocument>) => void;
 }) => {
   const market = useMarket();
@@ -60,7 +62,7 @@ export const Quotes = ({
   const [way, setWay] = useState<number | null>(null);
   const place = `landing/${market.id}`;
   const [last] = useState(() => kept<Last>(place));
-  const landing = useMemo(() => document.landing ?? { ...EMPTY_LANDING, ...last }, [document.landing, last]);
+  const landing = useMemo(() => given ?? { ...EMPTY_LANDING, ...last }, [given, last]);
   const setLanding = (next: Landing): void => {
     const { ways, legs, insured } = next;
     keep(place, { ways, legs, insured } satisfies Last);
@@ -71,7 +73,7 @@ export const Quotes = ({
     [data, market],
   );
   const offers = useMemo(() => known.map(offerOf), [known]);
-  const pieces = document.firstOrder ?? Math.min(...offers.map((o) => Math.max(...o.steps.map((s) => s.from))));
+  const pieces = firstOrder ?? Math.min(...offers.map((o) => Math.max(...o.steps.map((s) => s.from))));
   const asked = useMemo(
     (): OffersAsked => ({ offers, landing, piece, digits: currencyExponent(market.currency), way }),
     [offers, landing, piece, market, way],
@@ -122,7 +124,7 @@ export const Quotes = ({
               options={[['', 'what costs least'], ...landing.ways.map((w, i) => [String(i), w.name] as const)]}
             />
             <Text color="inkSoft" pb="1">
-              {count(pieces)} pieces{document.firstOrder === null ? ' (no first order is typed)' : ''}
+              {count(pieces)} pieces{firstOrder === null ? ' (no first order is typed)' : ''}
               {landing.variations > 1 && `: ${splitInWords(pieces, landing.variations)}`}. Each sum of the order is
               rounded once; a piece is its share.
             </Text>
@@ -234,7 +236,7 @@ export const Quotes = ({
             ]}
           />
           <OpenLines rows={rows} />
-          <Compared asked={asked} pieces={pieces} onPieces={(firstOrder) => onChange({ firstOrder })} />
+          <Compared asked={asked} pieces={pieces} onPieces={(order) => onChange({ firstOrder: order })} />
         </>
       )}
       <Button
@@ -255,7 +257,7 @@ export const Quotes = ({
           onDone={() => setEditing(null)}
         />
       )}
-      {data.length > 0 && !document.landing && last && (
+      {data.length > 0 && !given && last && (
         <Text mt="3" color="inkSoft" fontSize="12px">
           Freight and the other legs stand as you typed them last; duty is this find’s own.
         </Text>
