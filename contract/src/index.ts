@@ -7,6 +7,7 @@ import { listings } from './listings.ts';
 import { shortlist } from './shortlist.ts';
 import { siftRoutes } from './sift.ts';
 import { sources } from './sources.ts';
+import { suppliersRoutes } from './suppliers.ts';
 
 /** Every route of the API, by capability. */
 export const routes = {
@@ -17,6 +18,7 @@ export const routes = {
   curves,
   listings,
   costing: costingRoutes,
+  suppliers: suppliersRoutes,
   candidates,
   watch,
   reviews,

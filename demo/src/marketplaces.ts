@@ -1,4 +1,5 @@
 import type { FeeSchedule, SizeClass } from '@kettle/core/documents/fee-schedule';
+import type { Day } from '@kettle/core/measures/day';
 import { gramsFromPounds, mmFromInches } from '@kettle/core/measures/units';
 
 export interface DemoMarketplace {
@@ -13,6 +14,8 @@ export interface DemoMarketplace {
   /** Price level against the catalogue's price, in its own currency, tax included where prices contain it. */
   priceLevel: number;
   schedules: FeeSchedule[];
+  /** What a unit of another currency was worth in its own, on days before the world’s. */
+  rates: { currency: string; day: Day; rate: number }[];
 }
 
 const inches = (a: number, b: number, c: number): [number, number, number] => [
@@ -174,6 +177,10 @@ export const DEMO_MARKETPLACES: readonly DemoMarketplace[] = [
     share: 0.65,
     priceLevel: 1,
     schedules: [quayside('2025-02-01', 0, 0.15), quayside('2026-02-01', 14, 0.15)],
+    rates: [
+      { currency: 'EUR', day: '2026-10-26', rate: 1.091 },
+      { currency: 'EUR', day: '2026-11-23', rate: 1.084 },
+    ],
   },
   {
     id: 'lindholm-torg',
@@ -185,5 +192,9 @@ export const DEMO_MARKETPLACES: readonly DemoMarketplace[] = [
     share: 0.35,
     priceLevel: 1.15,
     schedules: [torg('2025-01-01', 0, 0.14), torg('2026-01-01', 12, 0.15)],
+    rates: [
+      { currency: 'USD', day: '2026-10-26', rate: 0.9166 },
+      { currency: 'USD', day: '2026-11-23', rate: 0.9225 },
+    ],
   },
 ];

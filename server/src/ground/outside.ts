@@ -1,6 +1,15 @@
 import type { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import type { Day } from '@kettle/core/measures/day';
+import type {
+  CardOrder,
+  CardsFound,
+  ServiceName,
+  SimulatedService,
+  SupplierAnswer,
+  SupplierCard,
+  Weather,
+} from '@kettle/contract/suppliers';
 import type { Db } from './db/connection.ts';
 
 /** What a feed says of a listing's day: money in minor units, the rating in hundredths of a star. */
@@ -38,6 +47,42 @@ export interface SearchFeed {
   ) => Promise<Map<string, { day: Day; places: readonly Place[] }[]>>;
 }
 
+export interface CardsAsked {
+  words: string;
+  /** A path, or empty for all. */
+  category: string;
+  /** Prices are put in order as they are at so many pieces. */
+  pieces: number;
+  order: CardOrder;
+  from: number;
+  most: number;
+}
+/** What a supplier is asked for. */
+export interface QuoteAsked {
+  ref: string;
+  pieces: readonly number[];
+  /** Grams of a piece; null where it is not known. */
+  weight: number | null;
+  note: string;
+  day: Day;
+}
+/** Where makers of goods are found and asked. What it says is not trusted: `askOutside` checks it. */
+export interface SupplierDirectory {
+  find: (asked: CardsAsked) => Promise<CardsFound>;
+  /** Null where it lists none by that number. */
+  card: (ref: string) => Promise<SupplierCard | null>;
+  /** Hands a request on, and gives the number under which its answer can be asked for. */
+  ask: (asked: QuoteAsked) => Promise<string>;
+  /** What came so far; tickets without an answer are missing. */
+  answers: (tickets: readonly string[], today: Day) => Promise<SupplierAnswer[]>;
+}
+
+/** How simulated services behave, to be changed by hand. */
+export interface Weathers {
+  all: (db: Db, marketplace: string) => Promise<SimulatedService[]>;
+  set: (db: Db, marketplace: string, service: ServiceName, weather: Weather) => Promise<void>;
+}
+
 /** What listings really sold, where that is known: of an invented marketplace. Read by the backtest alone. */
 export interface Books {
   areKept: (db: Db, marketplace: string) => Promise<boolean>;
@@ -68,6 +113,8 @@ export interface Templates {
 export interface Outside {
   listingFeed: (db: Db, marketplace: string) => ListingFeed;
   searchFeed: (db: Db, marketplace: string) => SearchFeed;
+  suppliers: (db: Db, marketplace: string) => SupplierDirectory;
+  weathers: Weathers;
   books: Books;
   templates: Templates;
   /** A picture of a listing as SVG. */

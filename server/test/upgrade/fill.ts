@@ -199,6 +199,14 @@ export const FILL: readonly Fill[] = [
     sql: `update quotes set carton_units = 20, carton_weight = 9000, carton_long = 500, carton_middle = 400, carton_short = 300, once = 12000`,
   },
   {
+    from: 19,
+    sql: `insert into supplier_requests (listing_id, ref, ticket, supplier, country, makes, pieces, note, asked_on) values (3, 'QU-1000', 'T1', 'Two Brothers', 'PL', 'press', '[500,1000]', 'As drawn.', '2026-11-03')`,
+  },
+  {
+    from: 19,
+    sql: `insert into stand_in_weathers (marketplace_id, service, weather) select id, 'suppliers', 'slow' from marketplaces limit 1`,
+  },
+  {
     from: 11,
     sql: `insert into folder_files (marketplace_id, name, size, modified, state, reason, kind) select id, 'List.csv', 900, 1700000000000, 'waiting', 'Look at it once.', 'listings' from marketplaces limit 1`,
   },

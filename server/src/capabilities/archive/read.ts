@@ -5,6 +5,7 @@ import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
 import { Ajv, type ValidateFunction } from 'ajv';
 import type { RowDataPacket } from 'mysql2';
+import { SupplierCard, suppliersRoutes } from '@kettle/contract/suppliers';
 import { DOCUMENTS } from '@kettle/core/documents/all';
 import { feeScheduleOfToday } from '@kettle/core/documents/fee-schedule';
 import { isDay } from '@kettle/core/measures/day';
@@ -38,6 +39,8 @@ const DOCUMENT_COLUMNS: Readonly<Record<string, ValidateFunction>> = {
   'scoresheet_versions.document': ajv.compile(DOCUMENTS.scoresheet!),
   'briefs.document': ajv.compile(DOCUMENTS.brief!),
   'review_corrections.document': ajv.compile(DOCUMENTS.corrections!),
+  'supplier_cards.card': ajv.compile(SupplierCard),
+  'supplier_requests.pieces': ajv.compile(suppliersRoutes.ask.body.properties.pieces),
   'marketplaces.cost_rules': ajv.compile(DOCUMENTS['cost-rules']!),
   'marketplaces.flag_rules': ajv.compile(DOCUMENTS['flag-rules']!),
   'marketplaces.shelf_rules': ajv.compile(DOCUMENTS['shelf-rules']!),

@@ -5,9 +5,10 @@ import type { Carton } from '@kettle/core/documents/landing';
 import { rateNear } from '@kettle/core/files/rates';
 import { isDay } from '@kettle/core/measures/day';
 import { currencyExponent } from '@kettle/core/money/money';
-import { holdListing, listingByCode } from '../../ground/briefs/by-code.ts';
+import { listingByCode } from '../../ground/briefs/by-code.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { exchangeRates, quotes, suppliers } from '../../ground/db/schema.ts';
+import { putQuote } from '../../ground/costings/put-quote.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { ratesOf } from '../../ground/marketplaces/rates.ts';
 import { badField, notFound } from '../../ground/problems/problem.ts';
@@ -74,39 +75,7 @@ export const keepQuote = async (database: Database, market: Market, code: string
   currencyGiven(typed.currency);
   const froms = new Set(typed.steps.map((s) => s.from));
   if (froms.size < typed.steps.length) throw badField('steps', 'Two prices are given from the same number of pieces.');
-  const name = typed.supplier.normalize('NFKC').replace(/\s+/g, ' ').trim();
-  await atOnce(database, async (inside) => {
-    const { db } = inside;
-    await holdListing(inside, row.id);
-    await db.insert(suppliers).ignore().values({ name, country: typed.country.toUpperCase() });
-    const [supplier] = await db.select().from(suppliers).where(eq(suppliers.name, name));
-    if (typed.country !== '')
-      await db.update(suppliers).set({ country: typed.country.toUpperCase() }).where(eq(suppliers.id, supplier!.id));
-    await db
-      .delete(quotes)
-      .where(and(eq(quotes.listingId, row.id), eq(quotes.supplierId, supplier!.id), eq(quotes.day, typed.day)));
-    const { carton } = typed;
-    await db.insert(quotes).values(
-      typed.steps.map(({ from, price }) => ({
-        listingId: row.id,
-        supplierId: supplier!.id,
-        day: typed.day,
-        minimum: from,
-        price,
-        currency: typed.currency,
-        leadDays: typed.leadDays,
-        terms: typed.term ?? '',
-        validUntil: typed.validUntil,
-        cartonUnits: carton?.units ?? null,
-        cartonWeight: carton?.weight ?? null,
-        cartonLong: carton?.sides[0] ?? null,
-        cartonMiddle: carton?.sides[1] ?? null,
-        cartonShort: carton?.sides[2] ?? null,
-        once: typed.once,
-        note: typed.note,
-      })),
-    );
-  });
+  await atOnce(database, (inside) => putQuote(inside, row.id, typed));
 };
 
 /** Removes what a supplier asked on a day. */

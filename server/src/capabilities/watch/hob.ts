@@ -4,7 +4,9 @@ import { refreshEstimates } from '../../ground/estimates/estimates.ts';
 import { ForPeople, type JobContext, type JobPayloads } from '../../ground/jobs/kinds.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import type { Outside } from '../../ground/outside.ts';
+import { ProblemError } from '../../ground/problems/problem.ts';
 import { takeSearches } from '../demand/take-searches.ts';
+import { findAnswers, keepAnswers } from '../suppliers/service.ts';
 import { readListings, takeReadings, watchedRows } from './read-listings.ts';
 
 /**
@@ -14,7 +16,7 @@ import { readListings, takeReadings, watchedRows } from './read-listings.ts';
 export const moveHob = async (
   { marketplace, to }: JobPayloads['move-hob'],
   { database, progress, finish }: JobContext,
-  outside: Pick<Outside, 'listingFeed' | 'searchFeed'>,
+  outside: Pick<Outside, 'listingFeed' | 'searchFeed' | 'suppliers'>,
 ): Promise<void> => {
   const { db } = database;
   const market = await marketOf(db, marketplace);
@@ -25,6 +27,11 @@ export const moveHob = async (
   const read = await readListings(outside.listingFeed(db, marketplace), rows, to, (done) =>
     progress(done, rows.length, `Reading listings, ${done} of ${rows.length}`),
   );
+  // Suppliers who do not answer today may tomorrow: their silence does not hold the day up.
+  const answers = await findAnswers(db, outside, { ...market, today: to }).catch((error: unknown) => {
+    if (error instanceof ProblemError) return error.problem.title;
+    throw error;
+  });
   await progress(rows.length, rows.length, 'Taking readings and searches in');
   await finish(async (inside) => {
     await takeReadings(inside, read);
@@ -35,9 +42,18 @@ export const moveHob = async (
       { ...market, today: to },
       rows.map((r) => r.id),
     );
+    const kept = typeof answers === 'string' ? null : await keepAnswers(inside, market, answers);
     const taken = read.reduce((sum, r) => sum + r.days.length, 0);
     return {
-      message: `It is ${to}. ${taken} readings of ${rows.length} listings were taken.`,
+      message: [
+        `It is ${to}. ${taken} readings of ${rows.length} listings were taken.`,
+        typeof answers === 'string' ? answers : '',
+        kept && kept.quoted + kept.declined > 0
+          ? `Suppliers answered: ${kept.quoted} with a quote, ${kept.declined} without.`
+          : '',
+      ]
+        .filter(Boolean)
+        .join(' '),
       day: to,
       readings: taken,
     };

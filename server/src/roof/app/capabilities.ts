@@ -14,6 +14,7 @@ import { serveListings } from '../../capabilities/sheet/routes.ts';
 import { serveSift } from '../../capabilities/sift/routes.ts';
 import { serveFolder } from '../../capabilities/sources/folder-routes.ts';
 import { serveSources } from '../../capabilities/sources/routes.ts';
+import { serveSuppliers } from '../../capabilities/suppliers/routes.ts';
 import { serveWatch } from '../../capabilities/watch/routes.ts';
 import type { Services } from './compose.ts';
 
@@ -29,6 +30,7 @@ export const serveCapabilities = (app: Express, services: Services): void => {
   serveDemand(app, services);
   serveListings(app, services);
   serveCosting(app, services);
+  serveSuppliers(app, services);
   serveCurves(app, services);
   serveCandidates(app, services, (id) => refuseRuledOut(services.database.db, id));
   serveWatch(app, services);

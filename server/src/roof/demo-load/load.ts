@@ -17,7 +17,15 @@ import { ensureCategory } from '../../capabilities/sources/categories.ts';
 import { REVIEW_COLUMNS, reviewCells } from '../../capabilities/sources/reviews-of-files.ts';
 import { bulkLoad, type Cell } from '../../ground/db/bulk.ts';
 import { exclusively, type Database, type Db } from '../../ground/db/connection.ts';
-import { categories, feeSchedules, listings, marketplaces, rankCurves, workspace } from '../../ground/db/schema.ts';
+import {
+  categories,
+  exchangeRates,
+  feeSchedules,
+  listings,
+  marketplaces,
+  rankCurves,
+  workspace,
+} from '../../ground/db/schema.ts';
 import { estimateAnew } from '../../ground/estimates/estimates.ts';
 import { READING_COLUMNS, readingCells } from '../../ground/estimates/readings.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
@@ -45,6 +53,11 @@ const TABLES = [
   'line_up',
   'candidates',
   'costings',
+  'quotes',
+  'suppliers',
+  'supplier_cards',
+  'supplier_requests',
+  'exchange_rates',
   'watched',
   'estimates',
   'own_counts',
@@ -58,10 +71,12 @@ const TABLES = [
   'categories',
   'marketplaces',
   'truth_listings',
+  'stand_in_weathers',
+  'stand_in_requests',
 ];
 
 /** Raised when the demo world holds more than an earlier one did. */
-const WORLD = 3;
+const WORLD = 4;
 
 /**
  * Fills an empty workspace with the demo world, once: another process on the same database waits and finds it done.
@@ -127,6 +142,7 @@ const loadMarketplaces = async ({ db }: Database, world: World): Promise<void> =
         source: 'shipped with the demo',
       })),
     );
+    await db.insert(exchangeRates).values(m.rates.map((rate) => ({ marketplaceId: m.id, ...rate })));
     for (const kind of KINDS) await ensureCategory(db, m.id, [kind.family, kind.branch, kind.name], kind.gated);
     await db
       .update(categories)

@@ -339,6 +339,8 @@ export const MoneyPanel = ({
           piece={piece}
           given={document.landing}
           firstOrder={document.firstOrder}
+          category={listing.category}
+          candidate={candidate?.id ?? null}
           onChange={set}
         />
       )}

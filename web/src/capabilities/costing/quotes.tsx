@@ -14,6 +14,7 @@ import { count, day, money } from '../../ground/ui/format.ts';
 import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
+import { DirectoryPanel } from '../suppliers/directory-panel.tsx';
 import { HandleChart } from './handle-chart.tsx';
 import { landOffer, turnsOfOffers, type Landed, type OffersAsked } from './landed-offers.ts';
 import { QuoteForm } from './quote-form.tsx';
@@ -46,10 +47,14 @@ export const Quotes = ({
   piece,
   given,
   firstOrder,
+  category,
+  candidate,
   onChange,
 }: {
   code: string;
   today: string;
+  category: string;
+  candidate: number | null;
   piece: Piece;
   given: Landing | undefined;
   firstOrder: number | null;
@@ -255,6 +260,17 @@ export const Quotes = ({
           today={today}
           of={editing === 'new' ? null : editing}
           onDone={() => setEditing(null)}
+        />
+      )}
+      {market.simulated && (
+        <DirectoryPanel
+          {...{ code, category, today, piece, firstOrder, candidate }}
+          landed={(offer, of) => {
+            const found = landOffer({ landing, piece, digits: currencyExponent(market.currency), way }, offer, of);
+            if (typeof found === 'string') return '—';
+            const { total, known: least } = found.order;
+            return `${total === null ? 'over ' : ''}${money(Math.round((total ?? least) / of), market)}`;
+          }}
         />
       )}
       {data.length > 0 && !given && last && (

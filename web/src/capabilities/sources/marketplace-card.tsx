@@ -17,6 +17,7 @@ import { FlagRulesPanel } from './flag-rules-panel.tsx';
 import { ImportsList } from './imports-list.tsx';
 import { TablesOut } from './tables-out.tsx';
 import { MarketplaceFactsPanel } from './marketplace-facts.tsx';
+import { SimulatedServices } from './simulated-services.tsx';
 import { StayAwayPanel } from './stay-away-panel.tsx';
 
 export type Template = { id: string; name: string; currency: string };
@@ -99,7 +100,7 @@ export const MarketplaceCard = ({ templates }: { templates: Template[] }) => {
         </Text>
       )}
       <ProblemNote error={error} />
-      {!market.simulated && <MarketplaceFactsPanel />}
+      {market.simulated ? <SimulatedServices /> : <MarketplaceFactsPanel />}
       <ImportsList />
       {market.listings > 0 && <TablesOut />}
       {market.listings > 0 && (

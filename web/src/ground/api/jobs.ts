@@ -29,6 +29,8 @@ export const JOB_ENDED: readonly Tag[] = [
   'Reviews',
   'Readings',
   'Watch',
+  'Quotes',
+  'Requests',
   'Score',
   'Standing',
 ];

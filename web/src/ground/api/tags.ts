@@ -34,6 +34,12 @@ export const TAGS = [
   'Costings',
   'Quotes',
   'CostRules',
+  /** What a marketplace’s directory lists. */
+  'Suppliers',
+  /** What suppliers were asked. */
+  'Requests',
+  /** How simulated services behave. */
+  'Services',
   /** A sheet that shows the costing of a candidate. */
   'SheetCosting',
   'Score',

@@ -1,6 +1,7 @@
-import { check, date, double, int, mysqlTable, primaryKey, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import { SupplierCard } from '@kettle/contract/suppliers';
+import { check, date, double, index, int, mysqlTable, primaryKey, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
 import { sql } from 'drizzle-orm';
-import { importId, madeAt, money, refId, rowId } from './columns.ts';
+import { document, importId, kept, madeAt, money, refId, rowId } from './columns.ts';
 import { listings } from './listing.ts';
 import { marketplaces } from './marketplace.ts';
 
@@ -66,4 +67,42 @@ export const exchangeRates = mysqlTable(
     importId: importId(),
   },
   (t) => [primaryKey({ columns: [t.marketplaceId, t.currency, t.day] }), check('exchange_rates_rate', sql`rate > 0`)],
+);
+
+/** Cards of a directory that were put aside, as they stood on that day. */
+export const supplierCards = mysqlTable(
+  'supplier_cards',
+  {
+    marketplaceId: varchar('marketplace_id', { length: 40 })
+      .notNull()
+      .references(() => marketplaces.id, { onDelete: 'cascade' }),
+    ref: varchar('ref', { length: 40 }).notNull(),
+    day: date('day', { mode: 'string' }).notNull(),
+    card: document(SupplierCard, 'card').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.marketplaceId, t.ref] })],
+);
+
+/** What suppliers of a directory were asked for a piece like a listing's. */
+export const supplierRequests = mysqlTable(
+  'supplier_requests',
+  {
+    id: rowId(),
+    listingId: refId('listing_id')
+      .notNull()
+      .references(() => listings.id, { onDelete: 'cascade' }),
+    ref: varchar('ref', { length: 40 }).notNull(),
+    /** Under which the directory gives the answer. */
+    ticket: varchar('ticket', { length: 40 }).notNull(),
+    supplier: varchar('supplier', { length: 120 }).notNull(),
+    country: varchar('country', { length: 2 }).notNull(),
+    makes: varchar('makes', { length: 120 }).notNull(),
+    pieces: kept<number[]>('pieces').notNull(),
+    note: varchar('note', { length: 1000 }).notNull(),
+    askedOn: date('asked_on', { mode: 'string' }).notNull(),
+    state: varchar('state', { length: 10 }).$type<'waiting' | 'quoted' | 'declined'>().notNull().default('waiting'),
+    answeredOn: date('answered_on', { mode: 'string' }),
+    says: varchar('says', { length: 400 }).notNull().default(''),
+  },
+  (t) => [index('supplier_requests_of').on(t.listingId), index('supplier_requests_waiting').on(t.state)],
 );
