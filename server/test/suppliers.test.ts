@@ -84,7 +84,9 @@ describe('asking for a quote', () => {
     expect(answered.length).toBeGreaterThan(cards.length / 2);
     expect(quoted.length).toBeGreaterThan(0);
     const kept = await quotes();
-    expect(new Set(kept.map((q) => q.supplier))).toEqual(new Set(quoted.map((r) => r.supplier)));
+    // One a request, also where a supplier answers two on the same day.
+    expect(kept).toHaveLength(quoted.length);
+    for (const { supplier } of kept) expect(quoted.some((r) => supplier.startsWith(r.supplier))).toBe(true);
     for (const quote of kept) {
       expect(quote.rate === null).toBe(quote.currency === 'USD');
       expect(quote.note).toMatch(/^Answer to what was asked on 2026-11-24\./);

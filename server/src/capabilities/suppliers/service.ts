@@ -13,7 +13,7 @@ import { minorFromMajor } from '@kettle/core/money/money';
 import { asksOutside } from '../../ground/ask-outside.ts';
 import { listingByCode } from '../../ground/briefs/by-code.ts';
 import { atOnce, type Database, type Db, type Session } from '../../ground/db/connection.ts';
-import { listings, supplierCards, supplierRequests } from '../../ground/db/schema.ts';
+import { listings, quotes, supplierCards, supplierRequests, suppliers } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { ratesOf } from '../../ground/marketplaces/rates.ts';
 import type { Outside, SupplierDirectory } from '../../ground/outside.ts';
@@ -28,12 +28,12 @@ const askedForTicket = asksOutside(NAME, SupplierAnswer.properties.ticket);
 const askedForAnswers = asksOutside(NAME, Type.Array(SupplierAnswer, { maxItems: 1000 }));
 
 /** A marketplace of one's own has no directory: invented makers beside real money would be a trap. */
-const directoryOf = ({ suppliers }: Pick<Outside, 'suppliers'>, db: Db, market: Market): SupplierDirectory => {
+const directoryOf = (outside: Pick<Outside, 'suppliers'>, db: Db, market: Market): SupplierDirectory => {
   if (!market.simulated)
     throw conflict(
       `No directory of suppliers is connected to ${market.name}: quotes are typed, pasted or come as a file.`,
     );
-  return suppliers(db, market.id);
+  return outside.suppliers(db, market.id);
 };
 
 const asideOf = async (db: Db, market: Market): Promise<Map<string, CardSeen>> =>
@@ -188,6 +188,17 @@ export const findAnswers = async (
   });
 };
 
+/** A quote of the same day, for other goods of the supplier's, say, is not to be written over. */
+const hasQuoted = async (db: Db, { listingId, supplier }: AnswerFound['request'], day: string): Promise<boolean> =>
+  (
+    await db
+      .select({ id: quotes.id })
+      .from(quotes)
+      .innerJoin(suppliers, eq(suppliers.id, quotes.supplierId))
+      .where(and(eq(quotes.listingId, listingId), eq(suppliers.name, supplier), eq(quotes.day, day)))
+      .limit(1)
+  ).length > 0;
+
 export interface AnswersKept {
   quoted: number;
   declined: number;
@@ -217,7 +228,9 @@ export const keepAnswers = async (
     const unknown = once > 0 && rate === null ? ` Once an order: ${once} ${quote.currency}, no rate is known.` : '';
     await putQuote(inside, request.listingId, {
       ...rest,
-      supplier: request.supplier,
+      supplier: (await hasQuoted(inside.db, request, day))
+        ? `${request.supplier}, ${request.makes}`.slice(0, 120)
+        : request.supplier,
       country: request.country,
       day,
       once: minorFromMajor(once * (rate ?? 0), market.currency),

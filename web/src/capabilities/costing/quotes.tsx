@@ -271,7 +271,9 @@ export const Quotes = ({
             const { total, known: least } = found.order;
             return `${total === null ? 'over ' : ''}${money(Math.round((total ?? least) / of), market)}`;
           }}
-        />
+        >
+          {data.length === 0 && <WayFields landing={landing} offers={offers} onChange={setLanding} />}
+        </DirectoryPanel>
       )}
       {data.length > 0 && !given && last && (
         <Text mt="3" color="inkSoft" fontSize="12px">

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react';
-import { useDeferredValue, useState } from 'react';
+import { useDeferredValue, useState, type ReactNode } from 'react';
 import { CARDS_A_PAGE, type CardOrder, type CardSeen, type SupplierCard } from '@kettle/contract/suppliers';
 import { priceAt, type Piece } from '@kettle/core/costing/landing';
 import type { Offer } from '@kettle/core/documents/landing';
@@ -41,6 +41,7 @@ export const DirectoryPanel = ({
   firstOrder,
   candidate,
   landed,
+  children,
 }: {
   code: string;
   /** The find’s own, as a path. */
@@ -51,6 +52,8 @@ export const DirectoryPanel = ({
   candidate: number | null;
   /** What a piece of an offer costs landed at so many pieces, in the words of a cell. */
   landed: (offer: Offer, pieces: number) => string;
+  /** What stands under the open directory. */
+  children?: ReactNode;
 }) => {
   const market = useMarket();
   const place = `suppliers/${market.id}/${code}`;
@@ -72,7 +75,12 @@ export const DirectoryPanel = ({
           A simulated directory that comes with the demo: none of these makers exist.
         </Text>
       </Flex>
-      {isOpen && <Directory {...{ code, category, today, piece, firstOrder, candidate, landed, place }} />}
+      {isOpen && (
+        <>
+          <Directory {...{ code, category, today, piece, firstOrder, candidate, landed, place }} />
+          {children}
+        </>
+      )}
       <Requests code={code} today={today} />
     </Box>
   );
@@ -133,7 +141,7 @@ const Directory = ({
     <Box mt="2">
       <Flex gap="3" align="flex-end" wrap="wrap" mb="2">
         <label>
-          Words
+          <Box>Words</Box>
           <Input
             size="sm"
             w="220px"
