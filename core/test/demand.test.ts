@@ -6,7 +6,8 @@ import { mainTerm, rankTerms, relevanceOf } from '../src/demand/found-by.ts';
 import { incomeAYear, meetsIncome, priceForIncome } from '../src/demand/income.ts';
 import { NICHE_MEASURES } from '../src/demand/measures.ts';
 import { binsOf, countBins, narrow, orderOf, outsideOf, pageInOrder, passesWithout } from '../src/demand/narrow.ts';
-import { nicheFigures, outlayToEnter, prepareNiche } from '../src/demand/niche.ts';
+import type { CostRule } from '../src/documents/cost-rules.ts';
+import { nicheFigures, outlayByRule, outlayToEnter, prepareNiche } from '../src/demand/niche.ts';
 import { demandSentence } from '../src/demand/sentence.ts';
 import { addWeeks, monthsOfWeeks, sumOfWeeks, weeksEnd } from '../src/demand/weeks.ts';
 import { dayFromEpoch, epochDay } from '../src/measures/day.ts';
@@ -153,7 +154,7 @@ test('a brand’s own name is known as a whole, word for word', () => {
 });
 
 describe('niche figures', () => {
-  const one = { share: 0.4, price: 2000, units: 100, reviews: 10, brand: 'A' };
+  const one = { share: 0.4, price: 2000, units: 100, reviews: 10, weight: 900, volume: 4e6, brand: 'A' };
   const listings = [
     { ...one, share: 0.5 },
     { ...one, share: 0.35, price: 3000, units: 50, brand: 'a' },
@@ -171,6 +172,8 @@ describe('niche figures', () => {
         price: fc.option(fc.integer({ min: 1, max: 9999 }), { nil: null }),
         units: fc.option(fc.integer({ min: 0, max: 999 }), { nil: null }),
         reviews: fc.constant(null),
+        weight: fc.constant(null),
+        volume: fc.constant(null),
         brand: fc.constantFrom('a', 'B', ''),
       }),
       { maxLength: 25 },
@@ -186,11 +189,31 @@ describe('niche figures', () => {
       }),
     );
   });
+  test('the outlay by a rule of thumb asks for the weight only where freight is paid by it', () => {
+    const rule: CostRule = {
+      category: '*',
+      unitCost: { kind: 'share', rate: 0.3 },
+      freightKg: 400,
+      freightCubicMetre: 0,
+      duty: 0.1,
+      advertising: 0.2,
+      months: 3,
+      unitsShare: 0.5,
+      once: 50_000,
+    };
+    // 100 a month: half of that for three months is 150 pieces; 6.00 and 10 % and 1.5 kg at 4.00 are 12.60 a piece.
+    const middle = { price: 2000, units: 100, weight: 1500, volume: null };
+    expect(outlayByRule(middle, rule)).toBe(150 * 1260 + 50_000);
+    expect(outlayByRule({ ...middle, weight: null }, rule)).toBeNull();
+    expect(outlayByRule({ ...middle, weight: null }, { ...rule, freightKg: 0 })).toBe(150 * 660 + 50_000);
+    expect(outlayByRule({ ...middle, units: null }, rule)).toBeNull();
+  });
   test('without listings, or without clicks, all is unknown', () => {
     for (const none of [[], [{ ...one, share: 0, price: null, units: null, reviews: null }]]) {
       const f = nicheFigures(prepareNiche(none, []), 0.8);
       expect(f).toMatchObject({ holders: null, effective: null, topShare: null, price: null, revenue: null });
     }
+    expect(nicheFigures(prepareNiche([{ ...one, weight: 500 }, one], []), 1).weight).toBe(700);
     expect(outlayToEnter(null, 10, { costShare: 0.3, months: 2, fixed: 5 })).toBeNull();
   });
 });
@@ -248,7 +271,7 @@ describe('narrowing', () => {
 describe('what is asked of Demand', () => {
   test('is written and read back', () => {
     const choice: DemandChoice = {
-      ...emptyDemand(DOLLARS),
+      ...emptyDemand(),
       categories: [3, 8],
       have: ['book press', 'oak'],
       leaveOut: ['kit'],
@@ -263,8 +286,8 @@ describe('what is asked of Demand', () => {
     const written = writeDemand(choice, DOLLARS);
     expect(readDemand(written, DOLLARS)).toEqual({ choice, faults: [] });
     expect(new URLSearchParams(written).toString()).toContain('income=2500%2Fmonth');
-    expect(writeDemand(emptyDemand(DOLLARS), DOLLARS)).toEqual([]);
-    const terms = { ...emptyDemand(DOLLARS, 'terms'), brandTerms: true, sort: 'buyRate' as const };
+    expect(writeDemand(emptyDemand(), DOLLARS)).toEqual([]);
+    const terms = { ...emptyDemand('terms'), brandTerms: true, sort: 'buyRate' as const };
     expect(readDemand(writeDemand(terms, DOLLARS), DOLLARS).choice).toEqual(terms);
   });
   test('what cannot be read is named; a limit of the other view only waits', () => {
@@ -282,7 +305,7 @@ describe('what is asked of Demand', () => {
       DOLLARS,
     );
     expect(faults.map((f) => f.field)).toEqual(['price', 'income', 'share', 'enter', 'cat', 'sort', 'nonsense']);
-    expect(choice).toEqual(emptyDemand(DOLLARS));
+    expect(choice).toEqual(emptyDemand());
   });
   test('stands in words', () => {
     const choice = readDemand(

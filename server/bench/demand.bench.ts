@@ -87,6 +87,8 @@ const niches = Array.from({ length: NICHES }, (_, i): DemandNiche => {
     price: Math.round(800 + 6000 * random()),
     units: 5 * Math.exp(2 + normalDraw(random)),
     reviews: Math.round(1000 * random() ** 2),
+    weight: 900,
+    volume: 4e6,
     brand: `B${Math.floor(random() * 900)}`,
   }));
   return {

@@ -123,3 +123,30 @@ test('two windows, odd rules: refused with a sentence, nothing changed', async (
     expect((await keep([odd as CostRule])).status).toBe(422);
   expect((await program.call<{ document: CostRules }>('GET', `${at}/cost-rules`)).json.document).toEqual(json.document);
 });
+
+test('Demand reckons the outlay to enter by the rule, unless three numbers are asked for', async () => {
+  type List = { rows: { category: string | null; figures: Record<string, number | null> }[] };
+  const niches = async (search = ''): Promise<List> =>
+    (await program.call<List>('GET', `${at}/demand/niches?rows=40${search}`)).json;
+  const stock = (units: number, share: number): number => Math.ceil(units * share * rule.months - 1e-9);
+  await keep([]);
+  const usual = await niches();
+  await keep([{ ...rule, freightKg: 0, duty: 0, once: 100_000 }]);
+  const ruled = await niches();
+  const known = ruled.rows.flatMap(({ figures: f }) => (f.price == null || f.units == null ? [] : [f]));
+  expect(known.length).toBeGreaterThan(10);
+  for (const { price, units, outlay } of known)
+    expect(outlay).toBe(stock(units!, 0.5) * Math.floor(price! * 0.25 + 0.5 + 1e-9) + 100_000);
+  expect(ruled.rows.map((r) => r.figures.outlay)).not.toEqual(usual.rows.map((r) => r.figures.outlay));
+  // With freight by weight the weight of the middle listing counts, too.
+  await keep([{ ...rule, duty: 0, once: 100_000 }]);
+  const dearer = await niches();
+  for (const [i, { figures }] of dearer.rows.entries())
+    if (figures.outlay !== null) expect(figures.outlay).toBeGreaterThan(ruled.rows[i]!.figures.outlay!);
+  const { price, units, outlay } = (await niches('&enter=20,2,500')).rows[0]!.figures;
+  expect(outlay).toBe(Math.round(units! * 2 * price! * 0.2) + 50_000);
+  // No rule for a niche’s category: nothing is said of it.
+  await keep([{ ...rule, category: 'Beekeeping' }]);
+  for (const { category, figures } of (await niches()).rows)
+    if (!category?.startsWith('Beekeeping')) expect(figures.outlay).toBeNull();
+});

@@ -14,7 +14,7 @@ import { subjectOf } from '../src/capabilities/shelf/use-shelf.ts';
 import { ShelfFigures, Verdicts } from '../src/capabilities/shelf/what-it-says.tsx';
 import { csvText } from '../src/ground/ui/save-csv.ts';
 import { StripPlot, type Dot } from '../src/ground/ui/strip-plot.tsx';
-import { brief, quayside, show } from './render.tsx';
+import { brief, show } from './render.tsx';
 
 describe('a strip plot', () => {
   const dots: Dot[] = [
@@ -176,13 +176,7 @@ describe('cards of Demand', () => {
     const onChange = jest.fn();
     const counts = { steady: 12, season: 30, flash: 1, once: 0, unknown: 4, nobody: 0 };
     show(
-      <CourseCard
-        choice={emptyDemand(quayside)}
-        counts={counts}
-        cost={undefined}
-        onChange={onChange}
-        onRemove={() => {}}
-      />,
+      <CourseCard choice={emptyDemand()} counts={counts} cost={undefined} onChange={onChange} onRemove={() => {}} />,
     );
     const card = screen.getByRole('region', { name: 'Limit: Course' });
     expect(within(card).getByText('30')).toBeInTheDocument();
@@ -195,7 +189,7 @@ describe('cards of Demand', () => {
     show(
       <>
         <ShareSetting share={0.8} onChange={share} />
-        <OutlaySetting outlay={emptyDemand(quayside).outlay} onChange={outlay} />
+        <OutlaySetting outlay={null} onChange={outlay} />
       </>,
     );
     const most = screen.getByRole('textbox', { name: /counts as most/ });

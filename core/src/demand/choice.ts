@@ -41,7 +41,8 @@ export interface DemandChoice {
   income: IncomeTarget | null;
   /** The share of the clicks that "most" means, 0–1. */
   share: number;
-  outlay: OutlayTerms;
+  /** Null: by the seller’s rule of thumb, or the usual terms while there is none. */
+  outlay: OutlayTerms | null;
   /** Terms alone: brands' own names are shown too. */
   brandTerms: boolean;
   sort: DemandKey | 'name';
@@ -58,7 +59,8 @@ export const COURSE_NAMES: Readonly<Record<CourseKind, string>> = {
   nobody: 'nobody searched',
 };
 const SHARE = 0.8;
-const outlayOf = (notation: Notation): OutlayTerms => ({
+/** Terms to begin with, while the seller has given neither terms nor a rule of thumb. */
+export const usualOutlay = (notation: Notation): OutlayTerms => ({
   costShare: 0.3,
   months: 2,
   fixed: boundFromText('1500', 'money', notation)!,
@@ -69,7 +71,7 @@ export const demandMeasure = (view: DemandView, key: string) =>
   view === 'niches' ? nicheMeasure(key) : termMeasure(key);
 
 /** No limits, the most searched first. */
-export const emptyDemand = (notation: Notation, view: DemandView = 'niches'): DemandChoice => ({
+export const emptyDemand = (view: DemandView = 'niches'): DemandChoice => ({
   view,
   categories: [],
   have: [],
@@ -78,7 +80,7 @@ export const emptyDemand = (notation: Notation, view: DemandView = 'niches'): De
   courses: [],
   income: null,
   share: SHARE,
-  outlay: outlayOf(notation),
+  outlay: null,
   brandTerms: false,
   sort: 'volumeYear',
   descending: true,
@@ -98,7 +100,7 @@ export const readDemand = (
 ): { choice: DemandChoice; faults: Fault[] } => {
   const entries = [...parameters];
   const view: DemandView = entries.some(([k, v]) => k === 'view' && v === 'terms') ? 'terms' : 'niches';
-  const choice = emptyDemand(notation, view);
+  const choice = emptyDemand(view);
   const faults: Fault[] = [];
   const fault = (field: string, sentence: string): void => void faults.push({ field, sentence });
   for (const [field, text] of entries) {
@@ -166,10 +168,10 @@ export const writeDemand = (choice: DemandChoice, notation: Notation): [string, 
   if (choice.courses.length > 0) parameters.push(['course', choice.courses.join(',')]);
   if (choice.income) parameters.push(['income', `${money(choice.income.amount)}/${choice.income.per}`]);
   if (choice.share !== SHARE) parameters.push(['share', String(Math.round(choice.share * 100))]);
-  const usual = outlayOf(notation);
-  const { costShare, months, fixed } = choice.outlay;
-  if (costShare !== usual.costShare || months !== usual.months || fixed !== usual.fixed)
+  if (choice.outlay) {
+    const { costShare, months, fixed } = choice.outlay;
     parameters.push(['enter', [Number((100 * costShare).toFixed(2)), months, money(fixed)].join(',')]);
+  }
   if (choice.brandTerms) parameters.push(['names', 'on']);
   if (choice.sort !== 'volumeYear' || !choice.descending)
     parameters.push(['sort', `${choice.descending ? '-' : ''}${choice.sort}`]);

@@ -1,3 +1,5 @@
+import { byRule, known } from '../costing/rule-of-thumb.ts';
+import type { CostRule } from '../documents/cost-rules.ts';
 import type { OutlayTerms } from './choice.ts';
 
 /** A listing of a niche: its share of the clicks, and what is known of it. Price in minor units, units a month. */
@@ -6,6 +8,10 @@ export interface NicheListing {
   price: number | null;
   units: number | null;
   reviews: number | null;
+  /** Grams. */
+  weight: number | null;
+  /** Cubic millimetres. */
+  volume: number | null;
   brand: string;
 }
 export interface NicheFigures {
@@ -20,6 +26,9 @@ export interface NicheFigures {
   units: number | null;
   revenue: number | null;
   reviews: number | null;
+  /** Grams and cubic millimetres of the middle one. */
+  weight: number | null;
+  volume: number | null;
 }
 
 /** A niche's listings by their share, the largest first, made once: what "most" means may then change at once. */
@@ -30,6 +39,8 @@ export interface PreparedNiche {
   price: Float64Array;
   units: Float64Array;
   reviews: Float64Array;
+  weight: Float64Array;
+  volume: Float64Array;
   yearAgo: Float64Array;
   totalYearAgo: number;
   effective: number | null;
@@ -60,6 +71,8 @@ export const prepareNiche = (listings: readonly NicheListing[], yearAgo: readonl
     price: column((l) => l.price),
     units: column((l) => l.units),
     reviews: column((l) => l.reviews),
+    weight: column((l) => l.weight),
+    volume: column((l) => l.volume),
     yearAgo: before,
     totalYearAgo: sumOf(before),
     effective: total > 0 ? 1 / squares : null,
@@ -115,6 +128,8 @@ export const nicheFigures = (niche: PreparedNiche, share: number): NicheFigures 
     units,
     revenue: price === null || units === null ? null : price * units,
     reviews: firstMedian(niche.reviews, leading),
+    weight: firstMedian(niche.weight, leading),
+    volume: firstMedian(niche.volume, leading),
   };
 };
 
@@ -128,3 +143,24 @@ export const outlayToEnter = (
   units: number | null,
   { costShare, months, fixed }: OutlayTerms,
 ): number | null => (price === null || units === null ? null : Math.round(units * months * price * costShare) + fixed);
+
+/**
+ * Money to enter a niche by a rule of thumb: what a listing like its middle one would take. Null where the rule asks for
+ * what is not known of it.
+ * @example outlayByRule({ price: 4000, units: 100, weight: 1000, volume: null }, { category: '*', unitCost: { kind: 'share', rate: 0.25 }, freightKg: 100, freightCubicMetre: 0, duty: 0, advertising: 0.1, months: 2, unitsShare: 0.5, once: 0 }) // => 110000
+ */
+export const outlayByRule = (
+  { price, units, weight, volume }: Pick<NicheFigures, 'price' | 'units' | 'weight' | 'volume'>,
+  rule: CostRule,
+): number | null =>
+  price === null || units === null
+    ? null
+    : known(
+        byRule(rule, {
+          price,
+          net: Number.NaN,
+          weight: weight ?? Number.NaN,
+          volume: volume ?? Number.NaN,
+          units,
+        }).outlay,
+      );

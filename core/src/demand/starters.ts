@@ -15,9 +15,7 @@ export const demandStarters = (notation: Notation): DemandStarter[] => {
     key,
     name,
     reasoning,
-    search: new URLSearchParams(
-      writeDemand({ ...emptyDemand(notation, set.view ?? 'niches'), ...set }, notation),
-    ).toString(),
+    search: new URLSearchParams(writeDemand({ ...emptyDemand(set.view ?? 'niches'), ...set }, notation)).toString(),
   });
   return [
     starter(

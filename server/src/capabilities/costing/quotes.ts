@@ -8,7 +8,7 @@ import { currencyExponent } from '@kettle/core/money/money';
 import { listingByCode } from '../../ground/briefs/by-code.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { exchangeRates, quotes, suppliers } from '../../ground/db/schema.ts';
-import { putQuote } from '../../ground/costings/put-quote.ts';
+import { putQuote } from '../../ground/quotes/put-quote.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { ratesOf } from '../../ground/marketplaces/rates.ts';
 import { badField, notFound } from '../../ground/problems/problem.ts';

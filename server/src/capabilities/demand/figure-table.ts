@@ -1,9 +1,11 @@
-import { demandMeasure, type DemandChoice, type DemandKey } from '@kettle/core/demand/choice';
+import { demandMeasure, usualOutlay, type DemandChoice, type DemandKey } from '@kettle/core/demand/choice';
 import type { Course } from '@kettle/core/demand/course';
 import { binsOf, orderOf, outsideOf, type Bins } from '@kettle/core/demand/narrow';
-import { nicheFigures, outlayToEnter } from '@kettle/core/demand/niche';
+import { nicheFigures, outlayByRule, outlayToEnter, type NicheFigures } from '@kettle/core/demand/niche';
+import { ruleFor } from '@kettle/core/fees/schedule';
 import type { Range } from '@kettle/core/sift/limits';
 import { holdersOf } from '@kettle/core/stats/concentration';
+import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { topClick, type DemandIndex, type DemandNiche } from './index.ts';
 
 const MOST_KEPT = 24;
@@ -55,19 +57,34 @@ const byName = (names: readonly string[]): Uint32Array => {
 /** The tables of an index by the settings they were made with; the last few are kept. */
 const tables = new WeakMap<DemandIndex, Map<string, FigureTable>>();
 const MOST_TABLES = 6;
-export const tableOf = (index: DemandIndex, choice: DemandChoice): FigureTable => {
-  const { costShare, months, fixed } = choice.outlay;
-  const key =
-    choice.view === 'niches' ? `niches/${choice.share}/${costShare}/${months}/${fixed}` : `terms/${choice.share}`;
+export const tableOf = (index: DemandIndex, market: Market, choice: DemandChoice): FigureTable => {
+  const outlay = outlayOf(market, choice);
+  const key = choice.view === 'niches' ? `niches/${choice.share}/${outlay.key}` : `terms/${choice.share}`;
   let made = tables.get(index);
   if (!made) tables.set(index, (made = new Map()));
   let table = made.get(key);
   if (!table) {
-    table = choice.view === 'niches' ? nicheTable(index, choice) : termTable(index, choice);
+    table = choice.view === 'niches' ? nicheTable(index, choice, outlay.of) : termTable(index, choice);
     made.set(key, table);
     for (const old of made.keys()) if (made.size > MOST_TABLES) made.delete(old);
   }
   return table;
+};
+
+type OutlayOfNiche = (figures: NicheFigures, category: string | null) => number | null;
+/** How money to enter is reckoned: by terms that were asked for, by the seller's rule of thumb, by the usual terms. */
+const outlayOf = (market: Market, { outlay }: DemandChoice): { key: string; of: OutlayOfNiche } => {
+  const { costRules, costRulesVersion } = market;
+  if (outlay === null && costRules && costRules.rules.length > 0)
+    return {
+      key: `rule ${costRulesVersion}`,
+      of: (figures, category) => {
+        const rule = ruleFor(costRules.rules, category ?? '');
+        return rule ? outlayByRule(figures, rule) : null;
+      },
+    };
+  const terms = outlay ?? usualOutlay(market);
+  return { key: Object.values(terms).join('/'), of: ({ price, units }) => outlayToEnter(price, units, terms) };
 };
 
 /** A column of a figure of each row; not known is NaN. */
@@ -126,7 +143,7 @@ const steadyTerms = ({ terms }: DemandIndex): Steady => ({
 const ownTerms = (niche: DemandNiche): number => niche.terms.filter(({ term }) => term.brand === null).length;
 
 /** What "most of the clicks" and the outlay's terms change. */
-const nicheTable = (index: DemandIndex, { share, outlay }: DemandChoice): FigureTable => {
+const nicheTable = (index: DemandIndex, { share }: DemandChoice, outlayOfNiche: OutlayOfNiche): FigureTable => {
   const { niches } = index;
   const { columns, names, brandNames } = steadyOf(index, 'niches');
   const empty = (): Float64Array => new Float64Array(niches.length).fill(Number.NaN);
@@ -147,7 +164,7 @@ const nicheTable = (index: DemandIndex, { share, outlay }: DemandChoice): Figure
     if (f.units !== null) units[i] = f.units;
     if (f.revenue !== null) revenue[i] = f.revenue;
     if (f.reviews !== null) reviews[i] = f.reviews;
-    toEnter[i] = outlayToEnter(f.price, f.units, outlay) ?? Number.NaN;
+    toEnter[i] = outlayOfNiche(f, niches[i]!.categoryPath) ?? Number.NaN;
   }
   const made = { holders, holdersChange: change, price, units, revenue, reviews, outlay: toEnter };
   return new FigureTable({ ...columns, ...made }, names, brandNames);

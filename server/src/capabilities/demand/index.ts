@@ -226,6 +226,8 @@ const readNiches = async (db: Db, market: Market, terms: readonly DemandTerm[]):
         id: listings.id,
         price: listings.price,
         reviews: listings.reviews,
+        weight: listings.weight,
+        volume: sql<number | null>`${listings.sideLong} * ${listings.sideMiddle} * ${listings.sideShort}`,
         brand: listings.brand,
         units: estimates.units,
       })
@@ -268,12 +270,14 @@ const readNiches = async (db: Db, market: Market, terms: readonly DemandTerm[]):
     const ordered = [...days.keys()].sort().reverse();
     const now = days.get(ordered[0] ?? '') ?? [];
     const yearAgo = ordered.find((d) => Math.abs(yearsApart(d, ordered[0]!) - 364) <= ABOUT_A_YEAR);
-    const served = now.map(({ id, share, price, units, reviews, brand }) => ({
+    const served = now.map(({ id, share, price, units, reviews, weight, volume, brand }) => ({
       id,
       share,
       price,
       units,
       reviews,
+      weight,
+      volume: volume === null ? null : Number(volume),
       brand,
     }));
     made.push({

@@ -70,7 +70,7 @@ export const narrowDemand = (
     faults.push({ field: 'cat', sentence: `${market.name} has no category ${foreign.join(', ')}. It was left out.` });
     choice.categories = choice.categories.filter((id) => known.has(id));
   }
-  const table = tableOf(index, choice);
+  const table = tableOf(index, market, choice);
   const limits = limitsOf(index, choice, table);
   const size = choice.view === 'niches' ? index.niches.length : index.terms.length;
   return { choice, faults, table, limits, narrowed: narrow(size, limits) };

@@ -19,7 +19,7 @@ const TELLING_SHARE = 0.03;
 export const nicheSheet = async (db: Db, market: Market, index: DemandIndex, id: number, share: number | undefined) => {
   const niche = index.nicheById.get(id);
   if (!niche) throw notFound(`The niche ${id}`);
-  const settings = { ...emptyDemand(market), ...(share === undefined ? {} : { share }) };
+  const settings = { ...emptyDemand(), ...(share === undefined ? {} : { share }) };
   const ordered = [...niche.listings].sort((a, b) => b.share - a.share);
   const [briefs, before] = await Promise.all([
     briefsOf(
@@ -30,9 +30,9 @@ export const nicheSheet = async (db: Db, market: Market, index: DemandIndex, id:
     sharesBefore(db, niche),
   ]);
   const byId = new Map(briefs.map((b) => [b.id, b]));
-  const ofTerms = tableOf(index, { ...settings, view: 'terms' });
+  const ofTerms = tableOf(index, market, { ...settings, view: 'terms' });
   return {
-    niche: nicheRow(tableOf(index, settings), index, index.niches.indexOf(niche)),
+    niche: nicheRow(tableOf(index, market, settings), index, index.niches.indexOf(niche)),
     course: niche.course,
     weeks: niche.series && { first: niche.series.first, volumes: [...niche.series.volumes] },
     terms: niche.terms
@@ -99,7 +99,7 @@ export const termSheet = async (db: Db, market: Market, index: DemandIndex, id: 
   if (!term) throw notFound(`The search term ${id}`);
   const { day, places } = await firstPageOf(db, id);
   return {
-    term: termRow(tableOf(index, emptyDemand(market, 'terms')), index, index.terms.indexOf(term)),
+    term: termRow(tableOf(index, market, emptyDemand('terms')), index, index.terms.indexOf(term)),
     course: term.course,
     weeks: term.series && { first: term.series.first, volumes: [...term.series.volumes] },
     page: await shelfRows(db, market, places),

@@ -19,7 +19,7 @@ import { ratesOf } from '../../ground/marketplaces/rates.ts';
 import type { Outside, SupplierDirectory } from '../../ground/outside.ts';
 import { conflict, notFound } from '../../ground/problems/problem.ts';
 import { rateNear } from '@kettle/core/files/rates';
-import { putQuote } from '../../ground/costings/put-quote.ts';
+import { putQuote } from '../../ground/quotes/put-quote.ts';
 
 const NAME = 'The directory of suppliers';
 const askedForCards = asksOutside(NAME, CardsFound);

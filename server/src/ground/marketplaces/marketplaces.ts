@@ -1,3 +1,4 @@
+import type { CostRules } from '@kettle/core/documents/cost-rules';
 import { and, desc, eq, inArray, lte } from 'drizzle-orm';
 import type { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
@@ -25,6 +26,9 @@ export interface Market {
   simulated: boolean;
   dataVersion: number;
   ruledVersion: number;
+  /** The seller’s rule of thumb for the cost of goods; null while none was typed. */
+  costRules: CostRules | null;
+  costRulesVersion: number;
   demandVersion: number;
   readUpTo: string | null;
 }
@@ -50,6 +54,8 @@ export const asMarket = (row: typeof marketplaces.$inferSelect): Market => ({
   simulated: row.hobDay !== null,
   dataVersion: row.dataVersion,
   ruledVersion: row.ruledVersion,
+  costRules: row.costRules,
+  costRulesVersion: row.costRulesVersion,
   demandVersion: row.demandVersion,
   readUpTo: row.readUpTo,
 });

@@ -1,8 +1,11 @@
+import { Button } from '@chakra-ui/react';
+import { Link } from 'react-router';
 import type { NicheList, TermList } from '@kettle/contract/demand';
 import type { Category } from '@kettle/contract/sources';
-import { COURSE_NAMES, COURSES, type DemandChoice, type OutlayTerms } from '@kettle/core/demand/choice';
+import { COURSE_NAMES, COURSES, usualOutlay, type DemandChoice, type OutlayTerms } from '@kettle/core/demand/choice';
 import { numberFromText } from '@kettle/core/money/money';
 import { boundFromText, boundToText } from '@kettle/core/sift/address';
+import { useCostRulesQuery } from '../../ground/api/costing.ts';
 import { SmallNumber } from '../../ground/form/small-number.tsx';
 import { CategoryPicker } from '../../ground/limits/category-picker.tsx';
 import { Card, Cost } from '../../ground/limits/limit-card.tsx';
@@ -116,14 +119,30 @@ export const OutlaySetting = ({
   outlay,
   onChange,
 }: {
-  outlay: OutlayTerms;
-  onChange: (outlay: OutlayTerms) => void;
+  outlay: OutlayTerms | null;
+  onChange: (outlay: OutlayTerms | null) => void;
 }) => {
   const market = useMarket();
+  const { data } = useCostRulesQuery({ params: { marketplace: market.id } });
+  const hasRule = (data?.document.rules.length ?? 0) > 0;
+  const terms = outlay ?? usualOutlay(market);
+  if (hasRule && outlay === null)
+    return (
+      <div className="settings">
+        by{' '}
+        <Link to={`/${market.id}/rule`} style={{ textDecoration: 'underline' }}>
+          your rule of thumb
+        </Link>
+        , as for a listing like the middle one{' '}
+        <Button size="2xs" variant="outline" onClick={() => onChange(terms)}>
+          By three numbers
+        </Button>
+      </div>
+    );
   const numberOf = (key: keyof OutlayTerms) => ({
-    value: outlay[key],
+    value: terms[key],
     fault: (n: number) => (n >= 0 ? null : 'This cannot be below 0.'),
-    onChange: (n: number) => onChange({ ...outlay, [key]: n }),
+    onChange: (n: number) => onChange({ ...terms, [key]: n }),
   });
   return (
     <div className="settings">
@@ -141,6 +160,14 @@ export const OutlaySetting = ({
         read={(text) => boundFromText(text, 'money', market)}
       />{' '}
       {market.currency}
+      {hasRule && (
+        <>
+          {' '}
+          <Button size="2xs" variant="outline" onClick={() => onChange(null)}>
+            By your rule of thumb
+          </Button>
+        </>
+      )}
     </div>
   );
 };
