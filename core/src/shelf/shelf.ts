@@ -19,6 +19,7 @@ import {
 } from './reading.ts';
 import { onMap } from './rules.ts';
 import { shelfVerdicts } from './verdicts.ts';
+import { isNewcomer } from './newcomer.ts';
 
 /**
  * Reads a shelf: how its measures spread, who takes the revenue, how high the reviews stand, what newcomers earn, what
@@ -95,8 +96,6 @@ const concentrationOf = (earning: readonly ShelfListing[], total: number, rules:
   };
 };
 
-const isNewcomer = (l: ShelfListing, rules: ShelfRules): boolean =>
-  (l.months !== null && l.months < rules.newcomerMonths) || (l.reviews !== null && l.reviews <= rules.newcomerReviews);
 const newcomersIn = (listings: readonly ShelfListing[], rules: ShelfRules): ShelfListing[] =>
   listings.filter((l) => isNewcomer(l, rules));
 

@@ -2,6 +2,8 @@ import { Box, Button, Flex, Heading, Input, Skeleton } from '@chakra-ui/react';
 import { lazy, Suspense, useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import type { Candidate } from '@kettle/contract/candidates';
+import { newcomersSell, type NewcomersSell } from '@kettle/core/costing/newcomers';
+import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import { useCandidateQuery, useChangeCandidateMutation } from '../../ground/api/candidates.ts';
 import { useCandidateCostingQuery, useCandidateCostingsQuery } from '../../ground/api/costing.ts';
 import { useSheetQuery } from '../../ground/api/sheet.ts';
@@ -162,6 +164,14 @@ const cheapestOf = ({ lineUp }: Candidate): number | null => {
   return prices.length > 0 ? Math.min(...prices) : null;
 };
 
+/** What newcomers beside the find sell. */
+const newcomersOf = ({ lineUp }: Candidate): NewcomersSell | null =>
+  newcomersSell(
+    lineUp.filter((l) => !l.anchor),
+    lineUp.find((l) => l.anchor)?.units ?? null,
+    STARTER_SHELF_RULES,
+  );
+
 const AWAY = [
   ['xlsx', 'As XLSX that goes on reckoning'],
   ['csv', 'As CSV'],
@@ -227,6 +237,7 @@ const CostingTab = ({ candidate }: { candidate: Candidate }) => {
         costing={kept}
         full
         cheapest={cheapestOf(candidate)}
+        newcomers={newcomersOf(candidate)}
       />
     </Box>
   );

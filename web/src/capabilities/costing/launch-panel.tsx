@@ -1,4 +1,4 @@
-import { Box, Flex, Heading, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import {
   TYPED_ASSUMPTIONS,
@@ -13,9 +13,11 @@ import {
   type LaunchAsked,
   type Simulated,
 } from '@kettle/core/costing/launch';
+import type { NewcomersSell } from '@kettle/core/costing/newcomers';
 import { costOfOrdering, economicOrder, netPresentValue } from '@kettle/core/costing/order-size';
 import type { LaunchPlan } from '@kettle/core/documents/costing';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
+import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import { NumberField } from '../../ground/form/number-field.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { DayChart } from '../../ground/ui/day-chart.tsx';
@@ -46,8 +48,13 @@ export const LaunchPanel = ({
   day,
   units,
   plan: typed,
+  newcomers,
   onPlan,
-}: LaunchAsked & { plan: LaunchPlan | undefined; onPlan: (plan: LaunchPlan) => void }) => {
+}: LaunchAsked & {
+  plan: LaunchPlan | undefined;
+  newcomers: NewcomersSell | null;
+  onPlan: (plan: LaunchPlan) => void;
+}) => {
   // What is typed is the newest; what is reckoned may follow a moment later.
   const plan = typed ?? EMPTY_PLAN;
   const { price, category, weight, sides } = subject;
@@ -79,7 +86,7 @@ export const LaunchPanel = ({
       )}
       <Flex columnGap="14" rowGap="6" wrap="wrap" align="flex-start" mt="3">
         <Flex direction="column" gap="1.5" flex="1 1 320px">
-          <PlanFields plan={plan} onPlan={onPlan} />
+          <PlanFields plan={plan} newcomers={newcomers} onPlan={onPlan} />
         </Flex>
         <Box flex="1.4 1 420px">{isKnown && <HowSure asked={asked} purse={plan.purse} />}</Box>
       </Flex>
@@ -163,7 +170,50 @@ const InTime = ({
   );
 };
 
-const PlanFields = ({ plan, onPlan }: { plan: LaunchPlan; onPlan: (plan: LaunchPlan) => void }) => {
+/** What newcomers beside the find sell, to be taken for one's own. */
+const NewcomersHint = ({
+  newcomers: { n, units, share, spread },
+  plan,
+  onTake,
+}: {
+  newcomers: NewcomersSell;
+  plan: LaunchPlan;
+  onTake: (part: Pick<LaunchPlan, 'unitsShare' | 'spreads'>) => void;
+}) => {
+  const [least, middle, most] = units;
+  const unitsShare = Math.min(5, Number(share.toFixed(3)));
+  const spreadOfUnits = { low: Number(spread.low.toFixed(2)), high: Math.min(20, Number(spread.high.toFixed(2))) };
+  const isTaken = plan.unitsShare === unitsShare && plan.spreads.units.low === spreadOfUnits.low && plan.spreads.units.high === spreadOfUnits.high; // prettier-ignore
+  const { newcomerMonths: months, newcomerReviews: reviews } = STARTER_SHELF_RULES;
+  return (
+    <Flex gap="2" justify="flex-end" align="center" color="inkSoft" fontSize="12px">
+      <Text textAlign="right">
+        The {n} newcomers in the line-up (under {months} months, or up to {reviews} reviews) sell {count(least)} to{' '}
+        {count(most)}, the middle one {count(middle)}: {percent(share)} of the find. Those that gave up are not seen.
+      </Text>
+      {!isTaken && (
+        <Button
+          size="2xs"
+          variant="outline"
+          flexShrink="0"
+          onClick={() => onTake({ unitsShare, spreads: { ...plan.spreads, units: spreadOfUnits } })}
+        >
+          Take theirs
+        </Button>
+      )}
+    </Flex>
+  );
+};
+
+const PlanFields = ({
+  plan,
+  newcomers,
+  onPlan,
+}: {
+  plan: LaunchPlan;
+  newcomers: NewcomersSell | null;
+  onPlan: (plan: LaunchPlan) => void;
+}) => {
   const market = useMarket();
   const set = (part: Partial<LaunchPlan>): void => onPlan({ ...plan, ...part });
   const inPercent = (share: number): number => Number((share * 100).toFixed(2));
@@ -184,6 +234,7 @@ const PlanFields = ({ plan, onPlan }: { plan: LaunchPlan; onPlan: (plan: LaunchP
         fault={within(0, 500)}
         onChange={(v) => set({ unitsShare: (v ?? 0) / 100 })}
       />
+      {newcomers && <NewcomersHint newcomers={newcomers} plan={plan} onTake={set} />}
       <NumberField
         label="Months until so many sell"
         value={plan.rampMonths}

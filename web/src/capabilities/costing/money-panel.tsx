@@ -14,6 +14,7 @@ import {
   withAmount,
 } from '@kettle/core/costing/costing';
 import type { Piece } from '@kettle/core/costing/landing';
+import type { NewcomersSell } from '@kettle/core/costing/newcomers';
 import { EMPTY_PLAN } from '@kettle/core/costing/launch';
 import type { MonthlyUnits } from '@kettle/core/costing/what-if';
 import { priceForProfit } from '@kettle/core/costing/price-for-profit';
@@ -62,12 +63,14 @@ export const MoneyPanel = ({
   costing: saved,
   full = false,
   cheapest = null,
+  newcomers = null,
 }: {
   sheet: ListingSheet;
   costing: KeptCosting;
   full?: boolean;
   /** The cheapest price among the rivals. */
   cheapest?: number | null;
+  newcomers?: NewcomersSell | null;
 }) => {
   const market = useMarket();
   const { listing } = sheet;
@@ -353,6 +356,7 @@ export const MoneyPanel = ({
             plan={document.plan}
             day={sheet.today}
             units={units}
+            newcomers={newcomers}
             onPlan={setPlan}
           />
         </Box>
