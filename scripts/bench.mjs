@@ -17,10 +17,10 @@ if (unknown.length > 0) {
 }
 await installPrograms({
   mariadbd: 'mariadb-server',
-  ...(wanted.some((w) => ['browser', 'demand', 'sheet'].includes(w)) ? { chromium: 'chromium' } : {}),
+  ...(wanted.some((w) => ['browser', 'costing', 'demand', 'sheet'].includes(w)) ? { chromium: 'chromium' } : {}),
 });
 await installPackages();
-if (wanted.includes('browser') || wanted.includes('sheet')) await buildInterface();
+if (wanted.some((w) => ['browser', 'costing', 'sheet'].includes(w))) await buildInterface();
 // Kept between runs: a catalogue of a million listings takes minutes to make.
 const data = join(root, '.data', 'bench');
 mkdirSync(data, { recursive: true });

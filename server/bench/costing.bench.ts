@@ -23,6 +23,7 @@ import { MEASURES } from '@kettle/core/sift/measures';
 import { nearestSteps } from '@kettle/core/fees/nearest-steps';
 import { randomFrom } from '@kettle/core/stats/random';
 import mysql from 'mysql2/promise';
+import { movedPrice } from './moved-price.ts';
 import { schedule } from '../../core/test/fixtures/schedule.ts';
 
 const day = '2026-04-01';
@@ -152,3 +153,6 @@ if (typeof launch === 'string') throw new Error(launch);
 const [takings, table] = timed(() => takingsAt(asked(4000), launch.price));
 const [, drawn] = timed(() => simulateLaunch(launch, takings, { trials: 100_000, seed: 1959, purse: 500_000 }));
 report('100,000 launches of 24 months drawn, one thread', drawn + table, '2,000 ms', { of_it_takings_at_each_price_ms: Math.round(table) }); // prettier-ignore
+
+const { p50_ms, ...painted } = await movedPrice(process.env.KETTLE_DATABASE_URL!);
+report('a moved price repainted, all of the costing open', p50_ms, '50 ms', painted);

@@ -30,7 +30,7 @@ describe('the launch', () => {
   const typed = withAmount(withAmount(given.costing.document, 'unit-cost', sum(900)), 'freight', sum(200));
   const showLaunch = (document = { ...typed, firstOrder: 300 }) => {
     Object.assign(globalThis, { Worker: WorkerAtOnce });
-    const asked = answering((_, path, body) => (path.includes('/quotes') ? [] : body));
+    const asked = answering((_, path, body) => (/quotes|requests/.test(path) ? [] : body));
     show(<MoneyPanel costing={{ ...given.costing, document }} sheet={given} full />);
     return asked;
   };
@@ -108,7 +108,7 @@ describe('what is left of the price', () => {
     expect(screen.getByRole('textbox', { name: 'Unit cost USD' })).toHaveValue('5');
   });
   test('of a candidate it is kept with the candidate, and its own lines are there to be typed', async () => {
-    const asked = answering((_, path) => (path.endsWith('/quotes') ? [] : { version: 3 }));
+    const asked = answering((_, path) => (/(quotes|requests)$/.test(path) ? [] : { version: 3 }));
     const document = {
       ...emptyCosting(),
       monthsStored: 1.4,
@@ -165,7 +165,7 @@ describe('what is left of the price', () => {
     expect(screen.queryByTestId('profit')).toBeNull();
   });
   test('what if: one thing otherwise, each with what it takes of a month; a loss is told', async () => {
-    answering((_, path, body) => (path.includes('/quotes') ? [] : body));
+    answering((_, path, body) => (/quotes|requests/.test(path) ? [] : body));
     const given = sheet();
     const sum = (of: number) => ({ kind: 'sum' as const, sum: of });
     const document = withAmount(withAmount(given.costing.document, 'unit-cost', sum(900)), 'freight', sum(200));

@@ -49,7 +49,7 @@ const landing: Landing = {
 };
 const showPanel = (document: Partial<CostingDocument> = {}, quotes: Quote[] = [weirs, fells, kronor]) => {
   const asked = answering((_, path) =>
-    path.endsWith('/quotes') ? quotes : path.endsWith('/rates') ? [] : { version: 3 },
+    path.endsWith('/quotes') ? quotes : /(rates|requests)$/.test(path) ? [] : { version: 3 },
   );
   const given = sheet();
   show(

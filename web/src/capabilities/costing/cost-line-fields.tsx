@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { CostAmount, CostLine } from '@kettle/core/documents/costing';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
 import { NumberField } from '../../ground/form/number-field.tsx';
@@ -15,14 +16,15 @@ export const otherAdvertising = (amount: CostAmount): CostAmount =>
     : { kind: 'clicks', click: null, buyRate: null, paid: 0.5 };
 
 /** The fields of a line of a costing: one for a sum or a share, two for what comes back. */
-export const CostLineFields = ({
-  line: { label, amount },
-  onChange,
+export const CostLineFields = memo(function CostLineFields({
+  line: { key, label, amount },
+  onLine,
 }: {
   line: CostLine;
-  onChange: (amount: CostAmount) => void;
-}) => {
+  onLine: (key: string, amount: CostAmount) => void;
+}) {
   const market = useMarket();
+  const onChange = (changed: CostAmount): void => onLine(key, changed);
   const major = (minor: number | null): number | null =>
     minor === null ? null : majorFromMinor(minor, market.currency);
   switch (amount.kind) {
@@ -96,4 +98,4 @@ export const CostLineFields = ({
         </>
       );
   }
-};
+});

@@ -3,16 +3,7 @@ import { Undo2 } from 'lucide-react';
 import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { KeptCosting } from '@kettle/contract/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
-import type { Marketplace } from '@kettle/contract/sources';
-import {
-  costing,
-  fulfilledBy,
-  monthsOnShelf,
-  SENDING,
-  settled,
-  UNIT_COST,
-  withAmount,
-} from '@kettle/core/costing/costing';
+import { costing, fulfilledBy, SENDING, settled, UNIT_COST, withAmount } from '@kettle/core/costing/costing';
 import type { Piece } from '@kettle/core/costing/landing';
 import type { NewcomersSell } from '@kettle/core/costing/newcomers';
 import { EMPTY_PLAN } from '@kettle/core/costing/launch';
@@ -26,27 +17,30 @@ import { StaleNote } from '../../ground/form/stale-note.tsx';
 import { newerOf, useKeptDocument } from '../../ground/form/use-kept-document.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { moveKept } from '../../ground/state/kept.ts';
-import { day, money, percent } from '../../ground/ui/format.ts';
+import { day } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { CostLineFields, otherAdvertising } from './cost-line-fields.tsx';
+import { CostLineFields } from './cost-line-fields.tsx';
 import { LaunchPanel } from './launch-panel.tsx';
 import { Answer, Sought } from './money-answer.tsx';
+import { Line, spanInWords, Words } from './money-lines.tsx';
+import { MoneyResult } from './money-result.tsx';
 import { NearestSteps } from './nearest-steps.tsx';
 import { PriceHandle } from './price-handle.tsx';
 import { Quotes } from './quotes.tsx';
 import { SaleStack } from './sale-stack.tsx';
+import { AdvertisingWay, FulfilmentChoice, StockFields } from './typed-choices.tsx';
 import { WhatIfPanel } from './what-if-panel.tsx';
 import { costingDifferences } from './costing-differences.ts';
 
 /** Lines that are asked for first; the others are there on the candidate's own page. */
 const FIRST_LINES: ReadonlySet<string> = new Set([UNIT_COST, 'freight', 'duty', 'advertising']);
-const notBelowZero = (x: number): string | null => (x < 0 ? 'This cannot be below 0.' : null);
 
 const LaterQuotes = memo(Quotes);
 const LaterWhatIf = memo(WhatIfPanel);
 const LaterLaunch = memo(LaunchPanel);
 const LaterSought = memo(Sought);
+const LaterSteps = memo(NearestSteps);
 
 /** Where what is typed waits. Before a candidate's first costing has a number it waits under the candidate's. */
 const placeOf = (market: string, code: string, { id, candidate }: KeptCosting): string => {
@@ -109,6 +103,16 @@ export const MoneyPanel = ({
     (part: Partial<CostingDocument>): void => latest.current((d) => ({ ...d, document: { ...d.document, ...part } })),
     [],
   );
+  const setLine = useCallback(
+    (key: string, amount: CostAmount): void =>
+      latest.current((d) => ({ ...d, document: withAmount(d.document, key, amount) })),
+    [],
+  );
+  const setFulfilment = useCallback(
+    (by: CostingDocument['fulfilment']): void =>
+      latest.current((d) => ({ ...d, document: fulfilledBy(d.document, by) })),
+    [],
+  );
   const setPlan = useCallback((plan: LaunchPlan): void => set({ plan }), [set]);
   // What is reckoned further on follows a moved handle as soon as there is time; the answer itself at once.
   const slow = useDeferredValue(document);
@@ -121,8 +125,6 @@ export const MoneyPanel = ({
     }),
     [slow.price, listing.price, listing.category, listing.weight, sheet.sides],
   );
-  const setLine = (key: string, amount: CostAmount): void =>
-    change((d) => ({ ...d, document: withAmount(d.document, key, amount) }));
   const named = saved.schedule ?? sheet.schedule;
   const schedule = named?.document;
   if (!schedule) return <Text color="inkSoft">{sheet.fees.known ? '' : sheet.fees.reason}</Text>;
@@ -150,7 +152,7 @@ export const MoneyPanel = ({
             amount={line.amount.kind === 'sum' && line.amount.sum !== null ? -line.amount.sum : null}
           />
         ) : (
-          <CostLineFields key={line.key} line={line} onChange={(amount) => setLine(line.key, amount)} />
+          <CostLineFields key={line.key} line={line} onLine={setLine} />
         ),
       );
   const net = result.known ? result.costing.net : result.net;
@@ -196,17 +198,12 @@ export const MoneyPanel = ({
             fault={(x) => (x <= 0 ? 'A price must be above 0.' : null)}
             onChange={(v) => set({ price: v === null ? null : minorFromMajor(v, market.currency) })}
           />
-          {full && (
-            <FulfilmentChoice
-              value={document.fulfilment}
-              onChange={(by) => change((d) => ({ ...d, document: fulfilledBy(d.document, by) }))}
-            />
-          )}
+          {full && <FulfilmentChoice value={document.fulfilment} onChange={setFulfilment} />}
           {fees?.lines.map((line) => (
             <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} />
           ))}
           {fees && document.fulfilment === 'marketplace' && (
-            <NearestSteps schedule={schedule} weight={listing.weight} sides={sheet.sides} />
+            <LaterSteps schedule={schedule} weight={listing.weight} sides={sheet.sides} />
           )}
           {partial?.lines.map((line) => (
             <Line key={line.key} label={line.label} note={line.note} amount={-line.amount} />
@@ -235,28 +232,17 @@ export const MoneyPanel = ({
             </Button>
           )}
           {fieldsOf('sale')}
-          {full && <AdvertisingWay document={document} onChange={(amount) => setLine('advertising', amount)} />}
+          {full && (
+            <AdvertisingWay amount={document.lines.find((l) => l.key === 'advertising')?.amount} onLine={setLine} />
+          )}
           {full && (
             <>
-              <NumberField
-                label="Months in storage"
-                value={document.monthsStored}
-                suffix=""
-                fault={notBelowZero}
-                onChange={(v) => set({ monthsStored: v ?? 0 })}
-              />
-              <MonthsHint
-                document={document}
-                units={unitsOf(sheet)}
-                onTake={(months) => set({ monthsStored: months })}
-              />
-              <NumberField
-                label="First order, units"
-                value={document.firstOrder}
-                placeholder="not known"
-                suffix=""
-                fault={(x) => (x < 1 || !Number.isInteger(x) ? 'A whole number above 0.' : null)}
-                onChange={(v) => set({ firstOrder: v })}
+              <StockFields
+                firstOrder={document.firstOrder}
+                monthsStored={document.monthsStored}
+                share={(document.plan ?? EMPTY_PLAN).unitsShare}
+                units={units}
+                onChange={set}
               />
               {fieldsOf('launch')}
             </>
@@ -266,35 +252,7 @@ export const MoneyPanel = ({
           </Button>
         </Flex>
         <Box flex={full ? '1.4 1 420px' : undefined} position={full ? 'sticky' : undefined} top="4">
-          {result.known ? (
-            <Box pt="2" borderTopWidth="1px" borderColor="rule">
-              <Line label="Landed cost" amount={-result.costing.landed} />
-              <Line label="Advertising and returns" amount={-result.costing.sale} />
-              <Line label="Profit a unit" strong amount={result.costing.profit} testId="profit" />
-              <Words label="Margin" value={percent(result.costing.margin, 1)} testId="margin" />
-              <Words label="Return on cost" value={percent(result.costing.returnOnCost, 0)} />
-              <Words
-                label="Break-even price"
-                value={breakEven === null ? 'none works' : money(breakEven, market)}
-                testId="break-even"
-              />
-              {full && (
-                <Words
-                  label="Outlay"
-                  value={
-                    result.costing.outlay === null ? 'type in the first order' : money(result.costing.outlay, market)
-                  }
-                />
-              )}
-            </Box>
-          ) : (
-            <Text mt="2" color="inkSoft" role="status">
-              {result.reason}
-              {!result.known &&
-                result.profit &&
-                ` Profit a unit lies within ${spanInWords(result.profit, market)}: a file of listings with weight and sides tells it.`}
-            </Text>
-          )}
+          <MoneyResult result={result} breakEven={breakEven} full={full} />
           <Text mt="2" color="inkSoft" fontSize="12px">
             {named.name}
             {named.source.startsWith('copied') ? `, ▲ ${named.source} (demo): put your own in its place` : ''}. To earn
@@ -365,72 +323,6 @@ export const MoneyPanel = ({
   );
 };
 
-const FulfilmentChoice = ({
-  value,
-  onChange,
-}: {
-  value: CostingDocument['fulfilment'];
-  onChange: (by: CostingDocument['fulfilment']) => void;
-}) => (
-  <Flex role="group" aria-label="Stored and sent by" align="center" gap="1.5">
-    <Box flex="1">Stored and sent by</Box>
-    {(['marketplace', 'seller'] as const).map((by) => (
-      <Button
-        key={by}
-        size="2xs"
-        variant={value === by ? 'solid' : 'outline'}
-        colorPalette={value === by ? 'aubergine' : undefined}
-        aria-pressed={value === by}
-        onClick={() => onChange(by)}
-      >
-        {by === 'seller' ? 'you' : 'the marketplace'}
-      </Button>
-    ))}
-  </Flex>
-);
-
-/** How long a piece of the first order lies at what is hoped to sell, within what the estimate allows. */
-const MonthsHint = ({
-  document: { firstOrder, plan, monthsStored },
-  units,
-  onTake,
-}: {
-  document: CostingDocument;
-  units: MonthlyUnits | null;
-  onTake: (months: number) => void;
-}) => {
-  if (firstOrder === null || units === null || units.low <= 0) return null;
-  const share = (plan ?? EMPTY_PLAN).unitsShare;
-  const months = (pieces: number): number => Math.min(60, Number(monthsOnShelf(firstOrder, pieces * share).toFixed(1)));
-  const likely = months(units.likely);
-  if (share === 0 || likely === monthsStored) return null;
-  return (
-    <Flex gap="2" justify="flex-end" align="center" color="inkSoft" fontSize="12px">
-      At {percent(share)} of what the find sells a piece lies {likely} months ({months(units.high)} to{' '}
-      {months(units.low)})
-      <Button size="2xs" variant="outline" onClick={() => onTake(likely)}>
-        Take {likely}
-      </Button>
-    </Flex>
-  );
-};
-
-const AdvertisingWay = ({
-  document,
-  onChange,
-}: {
-  document: CostingDocument;
-  onChange: (amount: CostAmount) => void;
-}) => {
-  const amount = document.lines.find((l) => l.key === 'advertising')?.amount;
-  if (!amount) return null;
-  return (
-    <Button size="2xs" variant="outline" alignSelf="flex-end" onClick={() => onChange(otherAdvertising(amount))}>
-      {amount.kind === 'clicks' ? 'Advertising as a share of the price' : 'Advertising by clicks'}
-    </Button>
-  );
-};
-
 /** The lines as the chosen quote gives them, and which of them it gives. */
 const linesByQuote = (
   document: CostingDocument,
@@ -445,54 +337,3 @@ const linesByQuote = (
 
 const unitsOf = ({ units: { best } }: ListingSheet): MonthlyUnits | null =>
   best.known ? { low: best.low, likely: best.value, high: best.high } : null;
-
-/** Within what a sum lies. */
-const spanInWords = ({ low, high }: { low: number | null; high: number }, market: Marketplace): string =>
-  low === null
-    ? `at most ${money(high, market)}`
-    : low === high
-      ? money(low, market)
-      : `${money(low, market)} to ${money(high, market)}`;
-
-const Line = ({
-  label,
-  note,
-  amount,
-  strong = false,
-  testId,
-}: {
-  label: string;
-  note?: string;
-  amount: number | null;
-  strong?: boolean;
-  testId?: string;
-}) => {
-  const market = useMarket();
-  return (
-    <Flex
-      justify="space-between"
-      fontWeight={strong ? 700 : 400}
-      borderTopWidth={strong ? '1px' : undefined}
-      borderColor="rule"
-      pt={strong ? '1' : undefined}
-    >
-      <span>
-        {label}
-        {note && (
-          <Box as="span" color="inkSoft">
-            {' '}
-            {note}
-          </Box>
-        )}
-      </span>
-      <span data-testid={testId}>{amount === null ? '—' : money(amount, market)}</span>
-    </Flex>
-  );
-};
-
-const Words = ({ label, value, testId }: { label: string; value: string; testId?: string }) => (
-  <Flex justify="space-between">
-    <span>{label}</span>
-    <span data-testid={testId}>{value}</span>
-  </Flex>
-);

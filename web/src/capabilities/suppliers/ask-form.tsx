@@ -4,19 +4,21 @@ import type { Piece } from '@kettle/core/costing/landing';
 import { numberFromText } from '@kettle/core/money/money';
 import { useBriefQuery } from '../../ground/api/candidates.ts';
 import { useAskSupplierMutation } from '../../ground/api/suppliers.ts';
-import { Form, LongTextField, SendButton, TextField, useKeptForm } from '../../ground/form/form.tsx';
+import { Form, LongTextField, SendButton, TextField, useKeptForm, useTypedValues } from '../../ground/form/form.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { count } from '../../ground/ui/format.ts';
 
+const AND = new Intl.ListFormat('en-GB');
 const MOST_NUMBERS = 6;
 const LONGEST = 1000;
 const piecesOf = (text: string): number[] =>
   text
-    .split(/[;,\s]+(?![\d]{3}(?:\D|$))/)
+    .split(/[;\s]|,(?!\d{3}(?!\d))/)
     .filter((t) => t.trim() !== '')
-    .map((t) => numberFromText(t) ?? NaN);
+    .map((t) => numberFromText(t, true) ?? NaN);
 const fault = (text: string): string | null => {
   const pieces = piecesOf(text);
+  if (pieces.length === 0) return 'At least one number of pieces.';
   if (pieces.some((n) => !Number.isInteger(n) || n < 1)) return 'Whole numbers, such as 500; 1000.';
   return pieces.length > MOST_NUMBERS ? `At most ${MOST_NUMBERS} numbers of pieces.` : null;
 };
@@ -63,6 +65,7 @@ export const AskForm = ({
       return answer;
     },
   );
+  const { pieces: typed } = useTypedValues(form);
   const points = brief?.document.lines.filter((l) => l.about === 'product' && l.change.trim() !== '') ?? [];
   const putBriefIn = (): void => {
     const there = form.form.getValues('note');
@@ -77,7 +80,8 @@ export const AskForm = ({
         </Text>
         <TextField name="pieces" label="Prices for how many pieces" width="200px" required fault={fault} autoFocus />
         <Text color="inkSoft" fontSize="12px" mt="1">
-          It lists {card.makes} from {count(least)} pieces.
+          {fault(typed) === null && `Asked for ${AND.format(piecesOf(typed).map((n) => count(n)))} pieces. `}It lists{' '}
+          {card.makes} from {count(least)} pieces.
         </Text>
         <Box mt="2">
           <LongTextField name="note" label="What it must be" rows={4} />
