@@ -204,7 +204,7 @@ export const NICHE_MEASURES: readonly NicheMeasure[] = [
     'money',
     'log',
     'Listings',
-    'Estimate: the stock for a few months of a middle listing’s units at a share of its price, and a fixed sum for samples, pictures and launch advertising. The three numbers are yours to set.',
+    'Estimate: the stock for a few months of a middle listing’s units at a share of its price, and a fixed sum for samples, pictures and launch advertising, by three numbers of yours; by your rule of thumb where you typed one.',
   ),
 ];
 
