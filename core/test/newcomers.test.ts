@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { newcomersSell } from '../src/costing/newcomers.ts';
+import { newcomersSell } from '../src/shelf/newcomers-sell.ts';
 import { STARTER_SHELF_RULES as rules } from '../src/shelf/rules.ts';
 
 const rival = fc.record({

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Heading, Input, Skeleton } from '@chakra-ui/react';
 import { lazy, Suspense, useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import type { Candidate } from '@kettle/contract/candidates';
-import { newcomersSell, type NewcomersSell } from '@kettle/core/costing/newcomers';
+import { newcomersSell, type NewcomersSell } from '@kettle/core/shelf/newcomers-sell';
 import { STARTER_SHELF_RULES } from '@kettle/core/shelf/rules';
 import { useCandidateQuery, useChangeCandidateMutation } from '../../ground/api/candidates.ts';
 import { useCandidateCostingQuery, useCandidateCostingsQuery } from '../../ground/api/costing.ts';

@@ -13,7 +13,7 @@ import {
   type LaunchAsked,
   type Simulated,
 } from '@kettle/core/costing/launch';
-import type { NewcomersSell } from '@kettle/core/costing/newcomers';
+import type { NewcomersSell } from '@kettle/core/shelf/newcomers-sell';
 import { costOfOrdering, economicOrder, netPresentValue } from '@kettle/core/costing/order-size';
 import type { LaunchPlan } from '@kettle/core/documents/costing';
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';

@@ -5,7 +5,7 @@ import type { KeptCosting } from '@kettle/contract/costing';
 import type { ListingSheet } from '@kettle/contract/listings';
 import { costing, fulfilledBy, SENDING, settled, UNIT_COST, withAmount } from '@kettle/core/costing/costing';
 import type { Piece } from '@kettle/core/costing/landing';
-import type { NewcomersSell } from '@kettle/core/costing/newcomers';
+import type { NewcomersSell } from '@kettle/core/shelf/newcomers-sell';
 import { EMPTY_PLAN } from '@kettle/core/costing/launch';
 import type { MonthlyUnits } from '@kettle/core/costing/what-if';
 import { priceForProfit } from '@kettle/core/costing/price-for-profit';

@@ -1,5 +1,5 @@
 import type { ShelfRules } from '../documents/shelf-rules.ts';
-import { isNewcomer } from '../shelf/newcomer.ts';
+import { isNewcomer } from './newcomer.ts';
 import { quantileOf } from '../stats/robust.ts';
 
 export interface Rival {
