@@ -89,7 +89,7 @@ export const Backtest = Type.Object({
   leftOut: Type.Integer(),
   rows: Type.Array(
     Type.Object({
-      grouping: oneOf('all', 'category', 'volume', 'readings'),
+      grouping: oneOf('all', 'category', 'volume', 'readings', 'age', 'category-age'),
       group: Type.String(),
       method: oneOf(...METHODS),
       n: Type.Integer(),

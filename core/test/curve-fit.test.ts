@@ -146,6 +146,7 @@ describe('the backtest', () => {
     category: 'Wool',
     truth,
     readings: 88,
+    age: 0,
     figure: of,
     ...more,
   });
@@ -186,6 +187,9 @@ describe('the backtest', () => {
       'volume: 200 to 999 a month 1',
       'readings: 15 to 44 days read 1',
       'readings: 75 days read and more 1',
+      'age: read up to the day 2',
+      'category-age: Kites, read up to the day 1',
+      'category-age: Wool, read up to the day 1',
     ]);
   });
   test('every method answers from one estimate', () => {

@@ -229,7 +229,8 @@ describe('the estimate of a listing takes the best that there is', () => {
   const nothing: UnitsInput = {
     readings: [],
     months: [],
-    curve: powerLaw(5, 0.9),
+    // Of today: nothing has moved since.
+    curve: { ...powerLaw(5, 0.9), validFrom: TODAY },
     reviewRate: null,
     stated: null,
     current: { rank: null, day: TODAY },

@@ -148,6 +148,13 @@ export class Simulated {
     return at >= start && at < start + length;
   }
 
+  /** Days without stock among n from a day on. */
+  daysOut(from: number, n: number): number {
+    let out = 0;
+    for (let day = from; day < from + n; day++) if (this.isOut(day)) out++;
+    return out;
+  }
+
   /** What a sale multiplies the day's pieces by; 1 on a day without one. */
   saleFactor(day: number): number {
     if (this.saleDays.has(day)) return 45;

@@ -1,6 +1,6 @@
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import { addDays, addMonths, daysBetween, epochDay, type Day } from '@kettle/core/measures/day';
-import { hashText, normalDraw, randomFrom, type Random } from '@kettle/core/stats/random';
+import { hashText, normalDraw, poissonDraw, randomFrom, type Random } from '@kettle/core/stats/random';
 import { brandName } from './brands.ts';
 import { FAMILIES, KINDS, MATERIALS, pathOf, SEASONS, SIZES, STYLES, type Kind } from './catalogue.ts';
 import {
@@ -266,7 +266,7 @@ const shippedCurve = (market: DemoMarketplace, family: string, truths: readonly 
     category: family,
     reviewRate: 0.02,
     reviewSpread: 0.4,
-    curve: { knots, residual: 0.28, validFrom: '2026-11-03', source: `shipped with ${market.name}` },
+    curve: { knots, residual: 0.28, validFrom: WORLD_DAY, source: `shipped with ${market.name}` },
   };
 };
 
@@ -281,18 +281,23 @@ export interface MonthFacts {
 export const monthsOf = (listing: Simulated, rates: RatesOfMonth): MonthFacts[] => {
   const { truth } = listing;
   const result: MonthFacts[] = [];
-  let reviews = truth.reviewsBefore;
   for (let month = FIRST_MONTH; month < `${WORLD_DAY.slice(0, 8)}01`; month = addMonths(month, 1)) {
     const middle = epochDay(`${month.slice(0, 7)}-15`);
     const units = listing.ordinaryUnits(middle);
     if (units === 0) continue;
-    reviews += units * 30.4 * truth.reviewsPerUnit;
-    const noise = normalDraw(randomFrom(hashText(`${truth.code}/${month}`)));
+    const random = randomFrom(hashText(`${truth.code}/${month}`));
+    const noise = normalDraw(random);
+    // What was really sold in the month: chance, and days without stock.
+    const days = epochDay(addMonths(month, 1)) - epochDay(month);
+    const sold = poissonDraw(random, units * (days - listing.daysOut(epochDay(month), days))) / days;
     result.push({
       month,
       price: listing.price(middle),
-      rank: max(1, round(rankOfRate(rates(month.slice(0, 7)), listing.favour * units) * exp(0.07 * noise))),
-      reviews: round(reviews),
+      rank: max(
+        1,
+        round(rankOfRate(rates(month.slice(0, 7)), listing.favour * max(sold, units / 20)) * exp(0.07 * noise)),
+      ),
+      reviews: listing.reviews(middle),
     });
   }
   return result;

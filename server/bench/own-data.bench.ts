@@ -198,6 +198,7 @@ for (const one of CASES.filter(({ name }) => !only || name.includes(only)))
         category: l.kind.family,
         truth: truth.get(l.code)!,
         readings: 13,
+        age: 0,
         figure:
           row && row.value !== null
             ? {

@@ -13,6 +13,8 @@ export interface Trial {
   truth: number;
   /** Days with a reading in the window. */
   readings: number;
+  /** Days since the last reading. */
+  age: number;
   figure: Figure;
 }
 
@@ -70,18 +72,23 @@ export const bandName = (bounds: readonly number[], value: number, unit: string)
   return `${bounds[at - 1]} to ${bounds[at]! - 1} ${unit}`;
 };
 
-export type Grouping = 'all' | 'category' | 'volume' | 'readings';
+export type Grouping = 'all' | 'category' | 'volume' | 'readings' | 'age' | 'category-age';
 export interface BacktestRow extends Score {
   grouping: Grouping;
   group: string;
   method: MethodKey;
 }
 
+/** How old the readings are, in words. @example ageName(0) // => "read up to the day" */
+export const ageName = (days: number): string => (days === 0 ? 'read up to the day' : `last read ${days} days ago`);
+
 const GROUPS: Record<Grouping, (t: Trial) => string> = {
   all: () => 'all listings',
   category: (t) => t.category,
   volume: (t) => bandName(VOLUME_BOUNDS, t.truth, 'a month'),
   readings: (t) => bandName(READING_BOUNDS, t.readings, 'days read'),
+  age: (t) => ageName(t.age),
+  'category-age': (t) => `${t.category}, ${ageName(t.age)}`,
 };
 
 /** Trials as a table: every method over all listings, by category, by volume and by number of readings. */
@@ -91,11 +98,11 @@ export const backtestRows = (trials: readonly Trial[]): BacktestRow[] =>
     const order = new Map(
       [...groups].map(([name, group]) => [
         name,
-        grouping === 'volume' ? Math.min(...group.map((t) => t.truth)) : Math.min(...group.map((t) => t.readings)),
+        Math.min(...group.map((t) => (grouping === 'volume' ? t.truth : grouping === 'age' ? t.age : t.readings))),
       ]),
     );
     return [...groups]
-      .sort(([a], [b]) => (grouping === 'category' ? a.localeCompare(b) : order.get(a)! - order.get(b)!))
+      .sort(([a], [b]) => (grouping.startsWith('category') ? a.localeCompare(b) : order.get(a)! - order.get(b)!))
       .flatMap(([group, of]) =>
         METHODS.map((method) => ({
           grouping,

@@ -1,7 +1,8 @@
 import { unknown, type Figure } from '../documents/figure.ts';
-import { daysBetween, type Day } from '../measures/day.ts';
+import { addDays, addMonths, daysBetween, type Day } from '../measures/day.ts';
 import { unitsPerMonth } from '../measures/units.ts';
 import { Z80 } from '../stats/intervals.ts';
+import { carried, carryOf, UNKNOWN_DRIFT, type Carry, type Drift } from './age.ts';
 import { agreementOf, type Agreement } from './agreement.ts';
 import { blend, logVariance } from './blend.ts';
 import { withoutListing, type GroupLevels, type LevelCase, type WaySaid } from './levels.ts';
@@ -52,6 +53,10 @@ export interface UnitsInput {
   levels?: GroupLevels | null;
   /** The rank on the listing itself, and its day: used through the curve when there is no history at all. */
   current: { rank: number | null; day: Day };
+  /** How such listings move while nobody looks; what is held of any where it is not given. */
+  drift?: Drift | null;
+  /** The day on which counts last confirmed the curve's level; null for the day the curve is from. */
+  sureOn?: Day | null;
   until: Day;
 }
 /** The figure that is used everywhere, with what it was made of. */
@@ -59,6 +64,8 @@ export interface BestUnits {
   /** The figure used everywhere. */
   best: Figure;
   from: 'readings' | 'months' | 'stated' | 'current-rank' | 'nothing';
+  /** The last day that anything of the listing was seen; null where nothing was. */
+  lastSeen: Day | null;
   /** The rank curve by the best ranks that are known: of 90 days, of months, or one. */
   rank: Figure;
   stock: Figure;
@@ -86,6 +93,8 @@ export interface UnitsEstimate extends BestUnits {
 const WINDOW = 90;
 /** Days of readings in the window under which the monthly history is better. */
 const ENOUGH_READINGS = 7;
+/** Days after which readings that ended give way to the one rank that was seen since. */
+const LONG_AGO = 120;
 
 const NO_CURVE = unknown('The category has no rank curve.');
 const NOTHING: RankEstimate = { figure: NO_CURVE, meanRank: null, atMeanRank: null, days: 0, monthlyDays: 0 };
@@ -103,8 +112,45 @@ const recentOf = ({ readings, until }: UnitsInput): Reading[] =>
  * freed of what it lies off as a whole in this category. Unknown, with the reason, when nothing is known.
  */
 export const bestUnits = (input: UnitsInput): BestUnits => {
-  const recent = recentOf(input);
-  return bestFrom(input, rawWays(input, recent)).best;
+  const { seen, lastSeen, carry } = asSeen(input);
+  return bestFrom(seen, rawWays(seen, recentOf(seen), input.until), carry, lastSeen).best;
+};
+
+/**
+ * What is to be estimated as of the day that it was last seen, and what carries it to the day that is asked for: figures of
+ * readings that ended a month ago are of that month, not of this one.
+ */
+const asSeen = (input: UnitsInput): { seen: UnitsInput; lastSeen: Day | null; carry: Carry | null } => {
+  const lastSeen = lastSeenOf(input);
+  if (lastSeen === null) return { seen: input, lastSeen, carry: null };
+  const curveOf = input.curve?.validFrom ?? input.until;
+  return {
+    seen: { ...input, until: lastSeen },
+    lastSeen,
+    carry: carryOf(input.drift ?? UNKNOWN_DRIFT, lastSeen, input.until, {
+      curveOf,
+      sureOn: input.sureOn ?? curveOf,
+    }),
+  };
+};
+
+/** The last day of ranks and counts: of readings, of one's own, of whole months, of the one rank that stands in the list. */
+const lastSeenOf = ({ readings, own = [], months, current, until }: UnitsInput): Day | null => {
+  let last: Day = '';
+  const see = (day: Day): void => {
+    if (day <= until && day > last) last = day;
+  };
+  for (const r of readings) if (r.rank !== null || r.stock !== null || r.reviews !== null) see(r.day);
+  for (const { day } of own) see(day);
+  // A month is known up to its end; one that has not ended yet, up to today.
+  for (const { month, rank } of months) {
+    const end = addDays(addMonths(month, 1), -1);
+    if (rank !== null) see(end < until ? end : until);
+  }
+  // One rank alone is a poor figure: it counts where nothing better was seen for long.
+  const isOld = last === '' || daysBetween(last, until) > LONG_AGO;
+  if (current.rank !== null && isOld) see(current.day);
+  return last === '' ? null : last;
 };
 
 /** Each way as it speaks by itself, before anything is known of how far it lies off. */
@@ -119,7 +165,7 @@ interface RawWays {
   stated: Figure;
 }
 
-const rawWays = (input: UnitsInput, recent: readonly Reading[]): RawWays => {
+const rawWays = (input: UnitsInput, recent: readonly Reading[], today: Day): RawWays => {
   const { until, reviewRate, own = [] } = input;
   const curve = input.curve && spreadOfLevels(input.curve, input.levels);
   const rank90 = curve ? rankEstimate(recent, curve, until, WINDOW) : NOTHING;
@@ -130,7 +176,7 @@ const rawWays = (input: UnitsInput, recent: readonly Reading[]): RawWays => {
     rank90,
     stock: unitsByStock(input.readings, until, WINDOW, own, input.curve),
     reviews: rate ? unitsByReviews(input.readings, rate, until) : unknown('The category has no review rate.'),
-    stated: statedFigure(input.stated, spreadOf(input.levels, statedWay(input.stated)) ?? STATED_SPREAD, until),
+    stated: statedFigure(input.stated, spreadOf(input.levels, statedWay(input.stated)) ?? STATED_SPREAD, today),
   };
 };
 
@@ -167,10 +213,12 @@ const ofOneRank = (figure: Figure): Figure =>
     : figure;
 
 /** The ways of a listing as they are held against each other, to learn how far each lies off as a whole. */
-export const levelCaseOf = (input: UnitsInput, group: string): LevelCase =>
-  caseOf(input, rawWays(input, recentOf(input)), group);
+export const levelCaseOf = (input: UnitsInput, group: string): LevelCase => {
+  const { seen, carry } = asSeen(input);
+  return caseOf(seen, rawWays(seen, recentOf(seen), input.until), group, carry);
+};
 
-const caseOf = (input: UnitsInput, raw: RawWays, group: string): LevelCase => {
+const caseOf = (input: UnitsInput, raw: RawWays, group: string, carry: Carry | null): LevelCase => {
   const said = (way: string, figure: Figure, spread: number): WaySaid[] =>
     figure.known && figure.value > 0
       ? [{ way, log: Math.log(figure.value), sampling: Math.max(0, logVariance(figure) - spread ** 2) }]
@@ -179,7 +227,11 @@ const caseOf = (input: UnitsInput, raw: RawWays, group: string): LevelCase => {
   return {
     group,
     said: [
-      ...said('rank', raw.rank, spreadOf(levels, 'rank') ?? curve?.residual ?? 0),
+      // Held against counts of the days that it was seen on, in the season of those days.
+      ...said('rank', raw.rank, spreadOf(levels, 'rank') ?? curve?.residual ?? 0).map((rank) => ({
+        ...rank,
+        log: rank.log + (carry ? Math.log(carry.rank.factor / carry.seen.factor) : 0),
+      })),
       ...said('reviews', raw.reviews, spreadOf(levels, 'reviews') ?? reviewRate?.spread ?? 0),
       ...said(statedWay(input.stated), raw.stated, spreadOf(levels, statedWay(input.stated)) ?? STATED_SPREAD),
     ],
@@ -195,8 +247,8 @@ const caseOf = (input: UnitsInput, raw: RawWays, group: string): LevelCase => {
 };
 
 /** Each way's offset for this listing, taken off its figures. */
-const levelsFor = (input: UnitsInput, raw: RawWays) => {
-  const levels = input.levels && withoutListing(input.levels, caseOf(input, raw, ''));
+const levelsFor = (input: UnitsInput, raw: RawWays, carry: Carry | null) => {
+  const levels = input.levels && withoutListing(input.levels, caseOf(input, raw, '', carry));
   const at = (way: string): number => levels?.ways.indexOf(way) ?? -1;
   return {
     off: (way: string, figure: Figure): Figure => {
@@ -204,10 +256,14 @@ const levelsFor = (input: UnitsInput, raw: RawWays) => {
       if (!levels || k < 0) return figure;
       return levelled(figure, levels.mean[k]!, levels.covariance[k]![k]!, wordsOfLevel(levels, k));
     },
+    // What a listing moved by since it was seen is the same for all that was seen of it; what a source states has its own day.
     shared: (a: string, b: string): number =>
-      a === 'stock' || b === 'stock' ? (levels?.shared ?? 0) : (levels?.covariance[at(a)]?.[at(b)] ?? 0),
+      (a === 'stock' || b === 'stock' ? (levels?.shared ?? 0) : (levels?.covariance[at(a)]?.[at(b)] ?? 0)) +
+      (isSeen(a) && isSeen(b) ? (carry?.shared ?? 0) : 0),
   };
 };
+
+const isSeen = (way: string): boolean => way === 'rank' || way === 'stock' || way === 'reviews';
 
 /** A figure without what its way lies off by, and as much wider as that is unsure. */
 const levelled = (figure: Figure, mean: number, variance: number, said: { label: string; value: string }): Figure => {
@@ -263,13 +319,20 @@ const spreadOfLevels = (curve: RankCurve, levels: GroupLevels | null | undefined
 const bestFrom = (
   input: UnitsInput,
   raw: RawWays,
+  carry: Carry | null,
+  lastSeen: Day | null,
 ): { best: BestUnits; withoutStock: Figure; off: ReturnType<typeof levelsFor>['off'] } => {
   const { curve, until } = input;
-  const { off, shared } = levelsFor(input, raw);
+  const { off: level, shared } = levelsFor(input, raw, carry);
+  const off = (way: string, figure: Figure): Figure => {
+    const figureOff = level(way, figure);
+    if (!carry || !isSeen(way)) return figureOff;
+    return carried(figureOff, way === 'rank' ? carry.rank : carry.seen);
+  };
   const stated = statedWay(input.stated);
   const ways = [
     { way: 'rank', name: RANKS_IN_WORDS[raw.ranksOf], figure: off('rank', raw.rank), trust: 1 },
-    { way: 'stock', name: 'Stock counts', figure: raw.stock, trust: 3 },
+    { way: 'stock', name: 'Stock counts', figure: carry ? carried(raw.stock, carry.seen) : raw.stock, trust: 3 },
     { way: 'reviews', name: 'Review pace', figure: off('reviews', raw.reviews), trust: 0 },
     { way: stated, name: 'As stated', figure: off(stated, raw.stated), trust: 2 },
   ];
@@ -281,6 +344,7 @@ const bestFrom = (
     withoutStock: together(ways.filter((w) => w.way !== 'stock')),
     best: {
       best: blended.known ? blended : unknown(whyNothing(curve)),
+      lastSeen,
       from: originOf(blended, raw, rank, stock, said),
       rank,
       stock,
@@ -313,10 +377,11 @@ const originOf = (best: Figure, raw: RawWays, rank: Figure, stock: Figure, state
 
 /** Monthly units of a listing in every way that its data allow, the best figure of them, and how they stand to each other. */
 export const estimateUnits = (input: UnitsInput): UnitsEstimate => {
-  const { until, readings, own = [] } = input;
-  const recent = recentOf(input);
-  const raw = rawWays(input, recent);
-  const { best, withoutStock, off } = bestFrom(input, raw);
+  const { seen, lastSeen, carry } = asSeen(input);
+  const { until, readings, own = [] } = seen;
+  const recent = recentOf(seen);
+  const raw = rawWays(seen, recent, input.until);
+  const { best, withoutStock, off } = bestFrom(seen, raw, carry, lastSeen);
   const curve = input.curve && spreadOfLevels(input.curve, input.levels);
   const level = (estimate: RankEstimate): RankEstimate => {
     const figure = off('rank', estimate.figure);
@@ -347,7 +412,7 @@ export const estimateUnits = (input: UnitsInput): UnitsEstimate => {
       readings: recent,
     }),
     counts: compareCounts(readings, own, until, WINDOW),
-    notes: readingNotes(readings, until, WINDOW),
+    notes: readingNotes(readings, input.until, WINDOW),
   };
 };
 

@@ -203,6 +203,10 @@ export const FILL: readonly Fill[] = [
     sql: `insert into supplier_requests (listing_id, ref, ticket, supplier, country, makes, pieces, note, asked_on) values (3, 'QU-1000', 'T1', 'Two Brothers', 'PL', 'press', '[500,1000]', 'As drawn.', '2026-11-03')`,
   },
   {
+    from: 20,
+    sql: `update estimate_levels set drifts = '{"within":{},"together":{},"elsewhere":{"within":{"season":null,"of":"middle","moves":[{"days":30,"spread":0.1}]},"together":{"season":null,"of":"first day","moves":[{"days":30,"spread":0.2}]}}}'`,
+  },
+  {
     from: 19,
     sql: `insert into stand_in_weathers (marketplace_id, service, weather) select id, 'suppliers', 'slow' from marketplaces limit 1`,
   },

@@ -1,10 +1,16 @@
 import { and, asc, eq, exists, gt, inArray, lte, or, sql } from 'drizzle-orm';
-import { backtestRows, methodFigures, type BacktestRow, type Trial } from '@kettle/core/estimate/backtest';
+import {
+  backtestRows,
+  methodFigures,
+  type BacktestRow,
+  type Grouping,
+  type Trial,
+} from '@kettle/core/estimate/backtest';
 import { fitCurve, type CurveFit } from '@kettle/core/estimate/curve-fit';
 import { METHODS, type MethodKey } from '@kettle/core/estimate/methods';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import { estimateUnits } from '@kettle/core/estimate/units';
-import { addDays } from '@kettle/core/measures/day';
+import { addDays, daysBetween } from '@kettle/core/measures/day';
 import type { Db } from '../../ground/db/connection.ts';
 import { categories, listings, ownCounts, rankCurves, readings } from '../../ground/db/schema.ts';
 import { curvesOf, type Curves } from '../../ground/estimates/curves.ts';
@@ -18,6 +24,8 @@ const WINDOW = 90;
 const FEWEST_READINGS = 7;
 /** Days after which readings are cut off, to learn what watching longer gains. */
 const CUTS = [7, 30, 60] as const;
+/** Days before today on which reading ended, to see what age does to a figure. */
+const AGES = [7, 30, 90] as const;
 /** Days that the counts must hold where they are the truth. */
 const COUNTED = 14;
 const CHUNK = 200;
@@ -59,35 +67,39 @@ export const runBacktest = async (
   const fits = await fitsOf(db, curves.given);
   const trials: Trial[] = [];
   const shortened: Trial[] = [];
+  const aged: Trial[] = [];
   let tried = 0;
   let leftOut = 0;
   for (let at = 0; at < subjects.length; at += CHUNK) {
     await progress(at, subjects.length);
     const batch = subjects.slice(at, at + CHUNK);
-    const [evidence, truth] = await Promise.all([
+    const codes = batch.map((s) => s.code);
+    const truthOn = (until: string) => books.units(db, market.id, codes, until, WINDOW);
+    const [evidence, truth, ...later] = await Promise.all([
       evidenceOf(
         db,
         market,
         batch.map((s) => s.id),
-        WINDOW,
+        WINDOW + AGES.at(-1)!,
       ),
-      areKept
-        ? books.units(
-            db,
-            market.id,
-            batch.map((s) => s.code),
-            market.today,
-            WINDOW,
-          )
-        : null,
+      areKept ? truthOn(market.today) : null,
+      ...(areKept ? AGES.map((age) => truthOn(addDays(market.today, age))) : []),
     ]);
     for (const subject of batch) {
-      const found = trialsOf(subject, market, curves, fits, evidence, truth?.get(subject.code) ?? null, truth === null);
+      const found = trialsOf(
+        subject,
+        market,
+        curves,
+        fits,
+        evidence,
+        truth && { now: truth.get(subject.code) ?? null, later: later.map((of) => of.get(subject.code) ?? null) },
+      );
       if (!found) continue;
       tried++;
       if (found.leftOut) leftOut++;
       trials.push(...found.whole);
       shortened.push(...found.cut);
+      aged.push(...found.aged);
     }
   }
   await progress(subjects.length, subjects.length);
@@ -99,12 +111,16 @@ export const runBacktest = async (
       listings: tried,
       leftOut,
       rows: [
-        ...backtestRows(trials).filter((r) => r.grouping !== 'readings'),
-        ...backtestRows([...trials, ...shortened]).filter((r) => r.grouping === 'readings'),
+        ...rowsOf(trials, ['all', 'category', 'volume']),
+        ...rowsOf([...trials, ...shortened], ['readings']),
+        ...rowsOf([...trials, ...aged], ['age', 'category-age']),
       ].filter((r) => r.n + r.unanswered > 0),
     },
   };
 };
+
+const rowsOf = (trials: readonly Trial[], groupings: readonly Grouping[]): BacktestRow[] =>
+  backtestRows(trials).filter((r) => groupings.includes(r.grouping));
 
 /** Listings of a marketplace with readings or counts of the window. */
 const subjectsOf = (db: Db, market: Market): Promise<Subject[]> => {
@@ -157,48 +173,64 @@ const trialsOf = (
   curves: Curves,
   fits: ReadonlyMap<number, CurveFit>,
   evidence: Evidence,
-  known: number | null,
-  againstCounts: boolean,
-): { whole: Trial[]; cut: Trial[]; leftOut: boolean } | null => {
-  const { given: inForce, levels } = curves.of(subject.category);
+  /** What was sold up to today, and up to each of the days to come that age is tried on; null where counts must do. */
+  books: { now: number | null; later: (number | null)[] } | null,
+): { whole: Trial[]; cut: Trial[]; aged: Trial[]; leftOut: boolean } | null => {
+  const { given: inForce, levels, drift } = curves.of(subject.category);
   const days = (evidence.days.get(subject.id) ?? []).map(asReading);
   const own = evidence.own.get(subject.id) ?? [];
-  if (days.length < FEWEST_READINGS) return null;
+  const recent = days.filter((r) => daysBetween(r.day, market.today) <= WINDOW);
+  if (recent.length < FEWEST_READINGS) return null;
   const fitted = inForce && fits.get(inForce.id);
   const without = fitted && fitted.points.some((p) => p.code === subject.code);
   const curve = without ? withoutListing(fitted, subject.code, inForce.curve) : (inForce?.curve ?? null);
-  const estimate = (daysOnly: number) => {
-    const first = addDays(market.today, -daysOnly);
+  const estimate = (daysOnly: number, age = 0, ahead = 0) => {
+    const last = addDays(market.today, -age);
+    const first = addDays(last, -daysOnly);
     return estimateUnits({
-      readings: days.filter((r) => r.day > first),
-      own: own.filter((c) => c.day > first),
+      readings: days.filter((r) => r.day > first && r.day <= last),
+      own: own.filter((c) => c.day > first && c.day <= last),
       months: [],
       curve,
       reviewRate: inForce?.rate ?? null,
       stated: null,
       levels: without ? null : levels,
       current: { rank: null, day: market.today },
-      until: market.today,
+      drift,
+      until: addDays(market.today, ahead),
     });
   };
   const units = estimate(WINDOW + 1);
   const counted = units.stock.known ? units.stock : null;
-  const truth = againstCounts ? (counted && countedDays(counted) >= COUNTED ? counted.value : null) : known;
+  const againstCounts = books === null;
+  const truth = books ? books.now : counted && countedDays(counted) >= COUNTED ? counted.value : null;
   if (truth === null || truth <= 0) return null;
-  const asTrials = (made: typeof units, read: number): Trial[] => {
+  const asTrials = (made: typeof units, read: number, age = 0, sold = truth): Trial[] => {
     const figures = methodFigures(made);
     return METHODS.filter((m) => !(againstCounts && CIRCULAR.has(m))).map((method) => ({
       method,
       code: subject.code,
       category: subject.category.split(' › ')[0]!,
-      truth,
+      truth: sold,
       readings: read,
+      age,
       figure: figures[method],
     }));
   };
   return {
-    whole: asTrials(units, days.length),
-    cut: days.length > CUTS.at(-1)! ? CUTS.flatMap((cut) => asTrials(estimate(cut), Math.min(cut, days.length))) : [],
+    whole: asTrials(units, recent.length),
+    cut:
+      recent.length > CUTS.at(-1)! ? CUTS.flatMap((cut) => asTrials(estimate(cut), Math.min(cut, recent.length))) : [],
+    aged:
+      recent.length > CUTS.at(-1)!
+        ? AGES.flatMap((age, i) => {
+            // With books of what is to come, the readings stay as they are and the day moves on; else they end earlier.
+            const sold = books?.later[i] ?? null;
+            if (books) return sold ? asTrials(estimate(WINDOW + 1, 0, age), recent.length, age, sold) : [];
+            const read = days.filter((r) => daysBetween(r.day, market.today) >= age).length;
+            return read < FEWEST_READINGS ? [] : asTrials(estimate(WINDOW + 1, age), Math.min(read, WINDOW), age);
+          })
+        : [],
     leftOut: Boolean(without),
   };
 };

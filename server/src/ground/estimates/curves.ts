@@ -1,5 +1,7 @@
 import { eq } from 'drizzle-orm';
+import { driftFor, type Drift, type Drifts } from '@kettle/core/estimate/age';
 import type { GroupLevels, Levels } from '@kettle/core/estimate/levels';
+import type { Day } from '@kettle/core/measures/day';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import type { Db } from '../db/connection.ts';
 import { estimateLevels } from '../db/schema.ts';
@@ -13,17 +15,28 @@ export interface CurveInUse {
   curve: RankCurve | null;
   group: string;
   levels: GroupLevels | null;
+  /** How its listings move while nobody looks. */
+  drift: Drift;
+  /** When counts last confirmed its level; null where too few did. */
+  sureOn: Day | null;
 }
+
+/** Counted listings that confirm the level of a group. */
+const CONFIRM = 3;
 
 /** The curves in force of a marketplace, with what is known of how far they, and stated figures, lie off. */
 export class Curves {
   readonly given: CurveOfCategory[];
   readonly levels: Levels | null;
+  readonly drifts: Drifts | null;
+  private readonly learntOn: Day | null;
   private readonly known = new Map<string, CurveInUse>();
 
-  constructor(given: CurveOfCategory[], levels: Levels | null) {
+  constructor(given: CurveOfCategory[], levels: Levels | null, drifts: Drifts | null, learntOn: Day | null) {
+    this.learntOn = learntOn;
     this.given = given;
     this.levels = levels;
+    this.drifts = drifts;
   }
 
   of(category: string): CurveInUse {
@@ -32,7 +45,15 @@ export class Curves {
       const given = curveFor(this.given, category);
       const group = groupOf(given, category);
       const levels = this.levels && (this.levels.groups[group] ?? this.levels.elsewhere);
-      found = { given, curve: given && moved(given.curve, levels), group, levels };
+      const sureOn = (levels?.counted ?? 0) >= CONFIRM ? this.learntOn : null;
+      found = {
+        given,
+        curve: given && moved(given.curve, levels),
+        group,
+        levels,
+        drift: driftFor(this.drifts, category, group),
+        sureOn,
+      };
       this.known.set(category, found);
     }
     return found;
@@ -59,5 +80,5 @@ export const curvesOf = async (db: Db, market: Pick<Market, 'id' | 'today'>): Pr
     curvesInForce(db, market.id, market.today),
     db.select().from(estimateLevels).where(eq(estimateLevels.marketplaceId, market.id)),
   ]);
-  return new Curves(given, row?.document ?? null);
+  return new Curves(given, row?.document ?? null, row?.drifts ?? null, row?.asOf ?? null);
 };

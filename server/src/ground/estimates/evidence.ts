@@ -77,7 +77,7 @@ export type Evidence = Awaited<ReturnType<typeof evidenceOf>>;
 export const inputOf = (
   subject: Subject,
   market: Market,
-  { given, levels }: CurveInUse,
+  { given, levels, drift, sureOn }: CurveInUse,
   evidence: Evidence,
   from = '',
 ): UnitsInput => ({
@@ -88,6 +88,8 @@ export const inputOf = (
   reviewRate: given?.rate ?? null,
   stated: statedUnits(evidence.stated.get(subject.id) ?? [], subject.price),
   levels,
+  drift,
+  sureOn,
   current: { rank: subject.rank, day: subject.seenOn },
   until: market.today,
 });

@@ -6,6 +6,7 @@ import type { Db, Session } from '../db/connection.ts';
 import { categories, estimateLevels, listings, ownCounts, readings } from '../db/schema.ts';
 import { curveFor, type CurveOfCategory, type Market } from '../marketplaces/marketplaces.ts';
 import { Curves, curvesOf, groupOf } from './curves.ts';
+import { learnDrifts } from './drifts.ts';
 import { evidenceOf, inputOf } from './evidence.ts';
 
 /** Listings of a group that its level is learnt from, of those counted and of those stated alone. */
@@ -72,8 +73,9 @@ export const refreshLevels = async (
     const curve = curveFor(before.given, path);
     curveOfGroup.set(groupOf(curve, path), curve);
   }
+  const drifts = await learnDrifts(db, market, before);
   const sample = await sampleOf(db, market, before.given);
-  const raw = new Curves(before.given, null);
+  const raw = new Curves(before.given, null, drifts, null);
   const cases = [];
   for (let at = 0; at < sample.length; at += CHUNK) {
     const batch = sample.slice(at, at + CHUNK);
@@ -93,9 +95,13 @@ export const refreshLevels = async (
   );
   await db
     .insert(estimateLevels)
-    .values({ marketplaceId: market.id, document: levels, asOf: market.today })
-    .onDuplicateKeyUpdate({ set: { document: levels, asOf: market.today } });
-  return { before, curves: new Curves(before.given, levels), moved: movedGroups(before.levels, levels) };
+    .values({ marketplaceId: market.id, document: levels, drifts, asOf: market.today })
+    .onDuplicateKeyUpdate({ set: { document: levels, drifts, asOf: market.today } });
+  return {
+    before,
+    curves: new Curves(before.given, levels, drifts, market.today),
+    moved: movedGroups(before.levels, levels),
+  };
 };
 
 const movedGroups = (before: Levels | null, after: Levels): Set<string> =>

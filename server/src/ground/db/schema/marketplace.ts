@@ -16,6 +16,7 @@ import { CostRules } from '@kettle/core/documents/cost-rules';
 import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { FlagRules } from '@kettle/core/documents/flag-rules';
 import { ShelfRules } from '@kettle/core/documents/shelf-rules';
+import type { Drifts } from '@kettle/core/estimate/age';
 import type { Levels } from '@kettle/core/estimate/levels';
 import type { CurveFit } from '@kettle/core/estimate/curve-fit';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
@@ -140,5 +141,7 @@ export const estimateLevels = mysqlTable('estimate_levels', {
     .primaryKey()
     .references(() => marketplaces.id, { onDelete: 'cascade' }),
   document: kept<Levels>('document').notNull(),
+  /** How listings of each category move while nobody looks; null while it was not learnt. */
+  drifts: kept<Drifts>('drifts'),
   asOf: date('as_of', { mode: 'string' }).notNull(),
 });

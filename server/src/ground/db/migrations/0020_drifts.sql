@@ -1,0 +1,1 @@
+ALTER TABLE `estimate_levels` ADD `drifts` json;
