@@ -34,6 +34,8 @@ export interface Truth {
   /** Who holds the main offer on most days. */
   seller: string;
   onSaleSince: Day;
+  /** From these days on it sells so many times what it sold before: a rival came or went, a page was made anew. */
+  steps?: readonly { day: Day; times: number }[];
   /** Reviews on the first day of the recorded past. */
   reviewsBefore: number;
 }
@@ -100,6 +102,7 @@ export class Simulated {
   private readonly growth: number;
   private readonly priceGrowth: number;
   private readonly saleDays: ReadonlySet<number>;
+  private readonly steps: readonly { day: number; times: number }[];
   /** How far the marketplace ranks it above (over 1) or below what its sales alone would give. */
   readonly favour: number;
   /** Share of the pieces that sellers sell whose stock no watcher sees: none for most, up to a third for some. */
@@ -115,6 +118,7 @@ export class Simulated {
     this.since = epochDay(truth.onSaleSince);
     this.growth = log1p(truth.growth) / 365.25;
     this.priceGrowth = log1p(truth.priceGrowth) / 365.25;
+    this.steps = (truth.steps ?? []).map(({ day, times }) => ({ day: epochDay(day), times }));
     this.saleDays = new Set(truth.saleDays.map(epochDay));
     this.favour = exp(0.24 * normalDraw(mix(this.seed, DRAW.rank, -1)));
     const luck = mix(this.seed, DRAW.sellers, -1);
@@ -161,11 +165,27 @@ export class Simulated {
     return mix(this.seed, DRAW.sale, day)() < this.truth.saleChance ? this.truth.saleLift : 1;
   }
 
+  /** Its level on a day beside that of the world's day, by the steps between. */
+  private level(day: number): number {
+    let level = 1;
+    for (const step of this.steps) {
+      if (step.day > day && step.day <= WORLD) level /= step.times;
+      if (step.day <= day && step.day > WORLD) level *= step.times;
+    }
+    return level;
+  }
+
   /** Pieces to be expected on a day of the year, without sales and outages; rising over the first quarter on sale. */
   ordinaryUnits(day: number): number {
     if (day < this.since) return 0;
     const { season, base } = this.truth;
-    return base * exp(this.growth * (day - WORLD)) * seasonOn(season, day) * min(1, (day - this.since + 5) / 90);
+    return (
+      base *
+      this.level(day) *
+      exp(this.growth * (day - WORLD)) *
+      seasonOn(season, day) *
+      min(1, (day - this.since + 5) / 90)
+    );
   }
 
   /** Pieces really sold. */

@@ -229,6 +229,7 @@ const plainListing = (
       saleLift: 1.8 + 2 * random(),
       saleDays: random() < 0.01 ? [addDays(WORLD_DAY, -floor(20 * random()) - 2)] : [],
       outageChance: 0.15,
+      steps: stepsOf(code),
       reviewsPerUnit: rate,
       rating: min(4.9, max(2.4, 4.1 + 0.45 * normalDraw(random))),
       sellers: isNational ? 3 + floor(random() * 14) : 1 + floor(random() * 1.6),
@@ -237,6 +238,15 @@ const plainListing = (
       reviewsBefore: months > 36 ? round(base * rate * (months - 36) * 30.4 * 0.8) : 0,
     },
   };
+};
+
+/** Some listings come to sell much more, or much less, from one day on. */
+const STEPPING = 0.18;
+const stepsOf = (code: string): { day: Day; times: number }[] => {
+  const random = randomFrom(hashText(`${code}/steps`));
+  if (random() >= STEPPING) return [];
+  const times = 1.5 + 0.8 * random();
+  return [{ day: addDays(WORLD_DAY, floor(450 * random()) - 330), times: random() < 0.5 ? times : 1 / times }];
 };
 
 const soldByMarketplace = (sold: boolean, code: string) => ({

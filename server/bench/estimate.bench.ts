@@ -5,11 +5,13 @@
  * what the flag "flattered by a sale" says of the story and of all others, and of stock counts where there are many.
  */
 import { and, eq } from 'drizzle-orm';
-import { scoreOf, type Trial } from '@kettle/core/estimate/backtest';
+import { scoreOf, type BacktestRow, type Trial } from '@kettle/core/estimate/backtest';
 import { METHODS } from '@kettle/core/estimate/methods';
 import { STORIES } from '@kettle/demo/stories';
 import { openDatabase } from '../src/ground/db/connection.ts';
-import { estimates, listings } from '../src/ground/db/schema.ts';
+import { estimateLevels, estimates, listings, workspace } from '../src/ground/db/schema.ts';
+import { refreshLevels } from '../src/ground/estimates/levels.ts';
+import { loadDemo } from '../src/roof/demo-load/load.ts';
 import { books } from '../src/roof/stand-ins/books.ts';
 import { runBacktest } from '../src/capabilities/curves/backtest.ts';
 import { prepareWorkspace } from '../src/roof/prepare.ts';
@@ -38,6 +40,36 @@ const report = (name: string, trials: readonly Trial[], more: object = {}): void
   );
 };
 
+/** Listings from which on a category's coverage says something, and what it is to be. */
+const FEWEST_OF_CATEGORY = 60;
+const HONEST = [0.75, 0.88] as const;
+/** What age does to the blend: all together, each category, and how many of those with enough listings are honest. */
+const tellAges = (world: string, rows: readonly BacktestRow[]): void => {
+  const blend = rows.filter((r) => r.method === 'blend');
+  const tell = (name: string, r: BacktestRow, more: object = {}): void =>
+    console.log(
+      JSON.stringify({
+        bench: 'estimate',
+        case: `age, ${world}, ${name}`,
+        n: r.n,
+        mape_pct: pct(r.error),
+        bias_pct: pct(r.bias),
+        covered_of_80_pct: pct(r.covered),
+        ...more,
+      }),
+    );
+  for (const r of blend.filter((b) => b.grouping === 'age')) {
+    const large = blend.filter((b) => b.grouping === 'category-age' && b.group.endsWith(`, ${r.group}`) && b.n >= FEWEST_OF_CATEGORY); // prettier-ignore
+    const rounded = (b: BacktestRow): number => Math.round(100 * b.covered!) / 100;
+    tell(r.group, r, {
+      categories: large.length,
+      below: large.filter((b) => rounded(b) < HONEST[0]).length,
+      above: large.filter((b) => rounded(b) > HONEST[1]).length,
+    });
+  }
+  for (const r of blend.filter((b) => b.grouping === 'category-age')) tell(r.group, r);
+};
+
 const database = openDatabase(process.env.KETTLE_DATABASE_URL!);
 await prepareWorkspace(database, 'demo', 30_000, () => {});
 const { db } = database;
@@ -46,6 +78,7 @@ const rows: { market: string; group: string; line: object }[] = [];
 for (const marketplace of ['quayside', 'lindholm-torg']) {
   const found = await runBacktest(db, await marketOf(db, marketplace), books);
   trials.push(...found.trials);
+  tellAges(marketplace, found.backtest.rows);
   for (const r of found.backtest.rows)
     if (r.grouping === 'readings' || r.grouping === 'volume')
       rows.push({
@@ -104,4 +137,22 @@ console.log(
     ordinary_flagged_pct: pct(ordinary.filter((f) => f.flattered).length / ordinary.length),
   }),
 );
+
+// Where no month is known nothing of a season is: the intervals must say so.
+await db.update(estimateLevels).set({ drifts: null });
+for (const marketplace of ['quayside', 'lindholm-torg'])
+  tellAges(`${marketplace}, no months known`, (await runBacktest(db, await marketOf(db, marketplace), books)).backtest.rows.filter((r) => r.grouping === 'age')); // prettier-ignore
+for (const marketplace of ['quayside', 'lindholm-torg']) await refreshLevels(database, await marketOf(db, marketplace));
+
+// A world that nothing here was built on.
+const other = `${process.env.KETTLE_DATABASE_URL!.replace(/\/[^/]*$/, '')}/other_seed`;
+await database.pool.promise().query('drop database if exists other_seed');
+await database.pool.promise().query('create database other_seed character set utf8mb4 collate utf8mb4_unicode_ci');
+const elsewhere = openDatabase(other);
+await prepareWorkspace(elsewhere, 'own', 0, () => {});
+await elsewhere.db.delete(workspace);
+await loadDemo(elsewhere, 30_000, () => {}, 20_261_127);
+for (const marketplace of ['quayside', 'lindholm-torg'])
+  tellAges(`${marketplace} of another seed`, (await runBacktest(elsewhere.db, await marketOf(elsewhere.db, marketplace), books)).backtest.rows); // prettier-ignore
+await elsewhere.close();
 await database.close();

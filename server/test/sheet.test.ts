@@ -255,7 +255,7 @@ describe('rank curves in versions', () => {
       format: 'cold-kettle/rank-curve',
       version: 1,
       category: CATEGORY,
-      validFrom: '2026-11-20',
+      validFrom: '2026-11-24',
       source: 'a friend',
       residual: 0.3,
       knots: shipped.knots,
@@ -291,7 +291,9 @@ describe('the backtest against the invented books', () => {
     expect(of('blend').error!).toBeLessThan(0.15);
     expect(of('blend').error!).toBeLessThan(0.75 * of('rank-today').error!);
     expect(of('stock-counts').error!).toBeLessThan(0.08);
-    expect(new Set(rows.map((r) => r.grouping))).toEqual(new Set(['all', 'category', 'volume', 'readings']));
+    expect(new Set(rows.map((r) => r.grouping))).toEqual(
+      new Set(['all', 'category', 'volume', 'readings', 'age', 'category-age']),
+    );
     expect(json.stale).toBe(false);
   });
 });

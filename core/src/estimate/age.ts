@@ -258,6 +258,9 @@ export const seasonOver = (
   for (let back = 0; back < days; back++) sum += factorOn(season, of, addDays(until, -back));
   return sum / days;
 };
+/** Factor of a season on one day. */
+export const seasonOn = ({ season, of }: Pick<Course, 'season' | 'of'>, day: Day): number =>
+  season ? factorOn(season, of, day) : 1;
 const factorOn = (season: readonly number[], of: Course['of'], day: Day): number => {
   const month = Number(day.slice(5, 7)) - 1;
   const along = (Number(day.slice(8, 10)) - 0.5) / MONTH - (of === 'middle' ? 0.5 : 0);

@@ -1,6 +1,9 @@
-import { eq } from 'drizzle-orm';
-import { marketplaces } from '../../ground/db/schema.ts';
+import { eq, min } from 'drizzle-orm';
+import { daysBetween, type Day } from '@kettle/core/measures/day';
+import type { Db } from '../../ground/db/connection.ts';
+import { estimates, listings, marketplaces } from '../../ground/db/schema.ts';
 import { refreshEstimates } from '../../ground/estimates/estimates.ts';
+import { addJob } from '../../ground/jobs/add-job.ts';
 import { ForPeople, type JobContext, type JobPayloads } from '../../ground/jobs/kinds.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import type { Outside } from '../../ground/outside.ts';
@@ -8,6 +11,17 @@ import { ProblemError } from '../../ground/problems/problem.ts';
 import { takeSearches } from '../demand/take-searches.ts';
 import { findAnswers, keepAnswers } from '../suppliers/service.ts';
 import { readListings, takeReadings, watchedRows } from './read-listings.ts';
+
+/** Days after which the estimates of all listings are made anew. */
+const OLD_DAYS = 7;
+const areOld = async (db: Db, marketplace: string, today: Day): Promise<boolean> => {
+  const [row] = await db
+    .select({ day: min(estimates.asOf) })
+    .from(estimates)
+    .innerJoin(listings, eq(listings.id, estimates.listingId))
+    .where(eq(listings.marketplaceId, marketplace));
+  return row?.day != null && daysBetween(row.day, today) >= OLD_DAYS;
+};
 
 /**
  * Moves a simulated marketplace's clock on, and with it all that a day brings: readings of the watched listings, searches,
@@ -43,6 +57,8 @@ export const moveHob = async (
       rows.map((r) => r.id),
     );
     const kept = typeof answers === 'string' ? null : await keepAnswers(inside, market, answers);
+    // What was not read is older by so many days: its figures widen, and take the season along.
+    if (await areOld(inside.db, market.id, to)) await addJob(inside.db, 'estimate', { marketplace, groups: [] });
     const taken = read.reduce((sum, r) => sum + r.days.length, 0);
     return {
       message: [

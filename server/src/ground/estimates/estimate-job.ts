@@ -2,17 +2,20 @@ import type { JobContext, JobPayloads } from '../jobs/kinds.ts';
 import { marketOf } from '../marketplaces/marketplaces.ts';
 import { listingsOfGroups, refreshEstimates } from './estimates.ts';
 
-/** Makes the estimates of whole categories anew, after a few counts moved their level. */
+/** Makes the estimates of whole categories anew, after a few counts moved their level; or of all, once they have grown old. */
 export const estimateJob = async (
   { marketplace, groups }: JobPayloads['estimate'],
   { database, progress, finish }: JobContext,
 ): Promise<void> => {
   const market = await marketOf(database.db, marketplace);
-  const ids = await listingsOfGroups(database.db, market, new Set(groups));
+  const ids = groups.length === 0 ? null : await listingsOfGroups(database.db, market, new Set(groups));
   await finish(async (inside) => {
-    const changed = await refreshEstimates(inside, market, ids, (done) =>
-      progress(done, ids.length, `Estimating units, ${done} of ${ids.length}`),
-    );
-    return { message: `${ids.length} listings of ${groups.join(', ')} were estimated anew.`, changed };
+    let made = 0;
+    const changed = await refreshEstimates(inside, market, ids, (done) => {
+      made = done;
+      return progress(done, ids?.length ?? 0, `Estimating units, ${done}${ids ? ` of ${ids.length}` : ''}`);
+    });
+    const which = ids ? `${ids.length} listings of ${groups.join(', ')}` : `All ${made} listings`;
+    return { message: `${which} were estimated anew.`, changed };
   });
 };

@@ -28,6 +28,7 @@ export interface JobPayloads {
   /** Reads a copy of a workspace that was sent into this one. */
   'read-archive': { upload: number };
   backtest: { marketplace: string };
+  /** Of groups of categories that share a level; of all where none is named. */
   estimate: { marketplace: string; groups: string[] };
 }
 export type JobKind = keyof JobPayloads;

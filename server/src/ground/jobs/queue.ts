@@ -8,7 +8,8 @@ import { atOnce, type Database, type Db } from '../db/connection.ts';
 import { jobs } from '../db/schema.ts';
 import { conflict, isDatabaseAway, notFound } from '../problems/problem.ts';
 import type { Ended, JobKind, JobPayloads, Lease, Task } from './kinds.ts';
-import { endConnectionOf, heldBy, laneOf } from './lease.ts';
+import { addJob } from './add-job.ts';
+import { endConnectionOf, heldBy } from './lease.ts';
 
 /** Also how soon a cancelled job of this process is noticed when it was cancelled through another. */
 const LOOK_EVERY_MS = 1_000;
@@ -69,15 +70,7 @@ export class Jobs {
     onceKey: string | null = null,
     db: Db = this.database.db,
   ): Promise<Job> {
-    const [{ insertId }] = await db
-      .insert(jobs)
-      .ignore()
-      .values({
-        kind,
-        payload: payload as unknown as Record<string, unknown>,
-        onceKey,
-        lane: laneOf(kind, payload),
-      });
+    const insertId = await addJob(db, kind, payload, onceKey);
     const [found] = await db
       .select()
       .from(jobs)

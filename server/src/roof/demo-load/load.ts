@@ -82,7 +82,13 @@ const WORLD = 4;
  * Fills an empty workspace with the demo world, once: another process on the same database waits and finds it done.
  * A run that was killed midway is cleared away and begun anew.
  */
-export const loadDemo = (database: Database, size: number, say: (sentence: string) => void): Promise<void> =>
+export const loadDemo = (
+  database: Database,
+  size: number,
+  say: (sentence: string) => void,
+  /** Of another world than the demo’s, to try what was built on that. */
+  seed?: number,
+): Promise<void> =>
   exclusively(database, 'demo', async () => {
     const { db } = database;
     const [done] = await db.select().from(workspace).where(eq(workspace.key, 'demo'));
@@ -103,7 +109,7 @@ export const loadDemo = (database: Database, size: number, say: (sentence: strin
     await clear(database);
     say(`Making the demo world of ${size.toLocaleString('en-GB')} listings, once …`);
     const scale = Math.min(1, size / FULL_WORLD.listings);
-    const world = makeWorld({ listings: size });
+    const world = makeWorld({ listings: size }, seed);
     await loadMarketplaces(database, world);
     const ids = await loadListings(database, world);
     say('Listings are in; readings follow …');

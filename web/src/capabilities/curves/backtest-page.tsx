@@ -22,6 +22,8 @@ const GROUPINGS: readonly [Row['grouping'], string][] = [
   ['category', 'By category'],
   ['volume', 'By volume'],
   ['readings', 'By days read'],
+  ['age', 'By age'],
+  ['category-age', 'By category and age'],
 ];
 /** An interval of 80 % that is honest holds the truth about so often; common practice, no source. */
 const HONEST = [0.75, 0.88] as const;
@@ -91,7 +93,7 @@ const BacktestPage = () => {
       {backtest && backtest.rows.length > 0 && (
         <>
           <Overall rows={backtest.rows.filter((r) => r.grouping === 'all')} />
-          <Groups rows={backtest.rows} />
+          <Groups rows={backtest.rows} against={backtest.against} />
         </>
       )}
       {backtest && backtest.rows.length === 0 && (
@@ -177,7 +179,7 @@ const Overall = ({ rows }: { rows: Row[] }) => {
 
 const signed = (share: number | null): string => (share === null ? '—' : `${share > 0 ? '+' : ''}${percent(share, 1)}`);
 
-const Groups = ({ rows }: { rows: Row[] }) => {
+const Groups = ({ rows, against }: { rows: Row[]; against: Backtest['against'] }) => {
   const [grouping, setGrouping] = useState<Row['grouping']>('category');
   const of = rows.filter((r) => r.grouping === grouping);
   const groups = [...new Set(of.map((r) => r.group))];
@@ -227,6 +229,15 @@ const Groups = ({ rows }: { rows: Row[] }) => {
           })),
         ]}
       />
+      {grouping.endsWith('age') && (
+        <Text color="inkSoft" mt="1">
+          {against === 'books'
+            ? 'The same readings, held against what was sold in the 90 days up to 7, 30 and 90 days later.'
+            : 'The same 90 days, with readings that ended 7, 30 and 90 days before.'}{' '}
+          An estimate that is carried takes the season of its kind along, and widens by what such listings move in that
+          time.
+        </Text>
+      )}
       {grouping === 'readings' && (
         <Text color="inkSoft" mt="1">
           The same listings with only their last 7, 30 and 60 days read, held against the same 90 days: what watching

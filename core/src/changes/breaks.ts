@@ -1,0 +1,170 @@
+import { seasonOn, type Course } from '../estimate/age.ts';
+import { unitsAtRank, type RankCurve } from '../estimate/rank-curve.ts';
+import type { Reading } from '../estimate/reading.ts';
+import { addDays, daysBetween, type Day } from '../measures/day.ts';
+import { medianOf } from '../stats/robust.ts';
+
+/** A day's units, or whatever else is above 0; days that are not known are left out. */
+export interface DayValue {
+  day: Day;
+  value: number;
+}
+/** From one day on the level is another. */
+export interface Break {
+  /** The first day of the new level. */
+  day: Day;
+  /** The new level over the old one. */
+  times: number;
+  /** Days with a value that the new level rests on so far. */
+  days: number;
+}
+export interface BreakRules {
+  /** Days that a level must last. */
+  lasts: number;
+  /** How many times another a level must be, up or down. */
+  times: number;
+  /** By how many times the logarithm of the days a break must better the fit. */
+  penalty: number;
+}
+/**
+ * Chosen on the demo by what it finds and how often it cries for nothing; `npm run bench -- watch` prints what that does in a
+ * world of another seed.
+ */
+export const BREAK_RULES: BreakRules = { lasts: 7, times: 1.25, penalty: 1 };
+
+/** From a gap of so many days on two neighbours say nothing of how a day follows on another. */
+const NEIGHBOURS = 3;
+/** Days after which what a listing does by chance is forgotten. */
+const FORGOTTEN = 14;
+const MAD_NORMAL = 1.4826;
+
+/**
+ * Days on which the level of a series broke: not every wobble, but where one constant after another fits so much better than
+ * one constant for both that chance does not explain it. The best such division by PELT (Killick, Fearnhead & Eckley 2012,
+ * JASA 107(500)), on logs. Days follow on each other, which plain methods take for breaks: the price of a break is reckoned
+ * from the long-run variance (Lavielle & Moulines 2000), estimated from differences, which single breaks hardly move.
+ * Spikes are drawn in to four deviations first. Nothing for fewer than two levels' days, or values of 0 and below.
+ * @example breaksOf([]) // => []
+ */
+export const breaksOf = (series: readonly DayValue[], rules: BreakRules = BREAK_RULES): Break[] => {
+  const known = series.filter((d) => d.value > 0).sort((a, b) => (a.day < b.day ? -1 : 1));
+  if (known.length < 2 * rules.lasts) return [];
+  const logs = known.map((d) => Math.log(d.value));
+  const noise = noiseOf(known, logs);
+  const calm = drawnIn(logs, noise.spread);
+  const price = rules.penalty * Math.log(calm.length) * noise.longRun;
+  const starts = divide(calm, price, rules.lasts);
+  return levelsOf(known, calm, starts, rules);
+};
+
+/** How far days lie apart by chance: the deviation of a day, and the variance that a mean of many of them has, times their number. */
+const noiseOf = (known: readonly DayValue[], logs: readonly number[]): { spread: number; longRun: number } => {
+  const differences = (lag: number, tolerance: number): number[] => {
+    const found: number[] = [];
+    for (let i = 0, j = 0; i < known.length; i++) {
+      while (j < known.length && daysBetween(known[i]!.day, known[j]!.day) < lag) j++;
+      if (j < known.length && daysBetween(known[i]!.day, known[j]!.day) <= lag + tolerance)
+        found.push(Math.abs(logs[j]! - logs[i]!));
+    }
+    return found;
+  };
+  const varianceBy = (apart: readonly number[]): number => (MAD_NORMAL * (medianOf(apart) ?? 0)) ** 2 / 2;
+  const near = varianceBy(differences(1, NEIGHBOURS - 1));
+  const far = Math.max(varianceBy(differences(FORGOTTEN, FORGOTTEN)), near);
+  const least = 1e-4;
+  // Of a first-order course: differences of neighbours have (1 − ρ) of the variance of those far apart.
+  const rho = Math.min(0.9, Math.max(0, 1 - near / Math.max(far, least)));
+  return { spread: Math.sqrt(Math.max(far, least)), longRun: Math.max(far, least) * ((1 + rho) / (1 - rho)) };
+};
+
+/** Values further than four deviations from the middle of the days around them, drawn in to there. */
+const drawnIn = (logs: readonly number[], spread: number): number[] =>
+  logs.map((x, i) => {
+    const middle = medianOf(logs.slice(Math.max(0, i - 5), i + 6))!;
+    return Math.min(middle + 4 * spread, Math.max(middle - 4 * spread, x));
+  });
+
+/** First places of the levels of the division that costs least: squares around each mean, and a price for each break. */
+const divide = (values: readonly number[], price: number, least: number): number[] => {
+  const n = values.length;
+  const sums = new Float64Array(n + 1);
+  const squares = new Float64Array(n + 1);
+  for (let i = 0; i < n; i++) {
+    sums[i + 1] = sums[i]! + values[i]!;
+    squares[i + 1] = squares[i]! + values[i]! ** 2;
+  }
+  const cost = (from: number, to: number): number =>
+    squares[to]! - squares[from]! - (sums[to]! - sums[from]!) ** 2 / (to - from);
+  const best = new Float64Array(n + 1).fill(Infinity);
+  const before = new Int32Array(n + 1);
+  best[0] = -price;
+  let open = [0];
+  for (let to = least; to <= n; to++) {
+    const fits = open.map((from) => best[from]! + cost(from, to));
+    for (const [k, fit] of fits.entries())
+      if (fit + price < best[to]!) {
+        best[to] = fit + price;
+        before[to] = open[k]!;
+      }
+    // A beginning that is dearer already by more than a break can never be the best again.
+    open = open.filter((_, k) => fits[k]! <= best[to]!);
+    if (to + 1 - least > 0 && to + 1 <= n) open.push(to + 1 - least);
+  }
+  const starts: number[] = [];
+  for (let at = n; at > 0; at = before[at]!) starts.unshift(before[at]!);
+  return starts;
+};
+
+const levelsOf = (
+  known: readonly DayValue[],
+  values: readonly number[],
+  starts: readonly number[],
+  { times }: BreakRules,
+): Break[] => {
+  const meanOf = (from: number, to: number): number =>
+    values.slice(from, to).reduce((sum, x) => sum + x, 0) / (to - from);
+  return starts.slice(1).flatMap((start, i) => {
+    const end = starts[i + 2] ?? values.length;
+    const ratio = Math.exp(meanOf(start, end) - meanOf(starts[i]!, start));
+    return Math.abs(Math.log(ratio)) < Math.log(times) - 1e-9
+      ? []
+      : [{ day: known[start]!.day, times: ratio, days: end - start }];
+  });
+};
+
+/** Days by which a rank lags behind what it follows: half of the week whose sales it sums up. */
+export const RANK_LAG = 2;
+/** A break seen in ranks began some days before. @example beforeRanks({ day: '2026-11-10', times: 2, days: 9 }).day // => "2026-11-08" */
+export const beforeRanks = (found: Break): Break => ({ ...found, day: addDays(found.day, -RANK_LAG) });
+
+/** Days after an empty shelf on which ranks still tell of it. */
+const AFTERMATH = 7;
+
+/**
+ * The series in which breaks of a listing's level are looked for: units of a day by its rank, the season of its kind taken
+ * out where it is known; without the days on which nothing was in stock and the week after, which are told by themselves.
+ * @example levelSeries([], null, null) // => []
+ */
+export const levelSeries = (
+  readings: readonly Pick<Reading, 'day' | 'rank' | 'stock'>[],
+  curve: RankCurve | null,
+  within: Course | null,
+): DayValue[] => {
+  if (!curve) return [];
+  const empty = readings.filter((r) => r.stock === 0).map((r) => r.day);
+  const isAftermath = (day: Day): boolean =>
+    empty.some((e) => daysBetween(e, day) >= 0 && daysBetween(e, day) <= AFTERMATH);
+  return readings.flatMap(({ day, rank }) =>
+    rank === null || rank < 1 || isAftermath(day)
+      ? []
+      : [{ day, value: unitsAtRank(curve, rank) / (within?.season ? seasonOn(within, day) : 1) }],
+  );
+};
+
+/** Breaks of a listing's level by its ranks, each on the day on which it began. */
+export const rankBreaks = (
+  readings: readonly Pick<Reading, 'day' | 'rank' | 'stock'>[],
+  curve: RankCurve | null,
+  within: Course | null,
+  rules: BreakRules = BREAK_RULES,
+): Break[] => breaksOf(levelSeries(readings, curve, within), rules).map(beforeRanks);

@@ -1,0 +1,106 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { BREAK_RULES, breaksOf, type DayValue } from '../src/changes/breaks.ts';
+import { addDays, daysBetween } from '../src/measures/day.ts';
+import { normalDraw, randomFrom } from '../src/stats/random.ts';
+
+const FIRST = '2026-01-01';
+/** Days around levels that change at some places; each day leans on the one before. */
+const course = (seed: number, levels: readonly number[], length: number, spread = 0.15, leaning = 0.6): DayValue[] => {
+  const random = randomFrom(seed * 7919);
+  let off = 0;
+  return levels.flatMap((level, k) =>
+    Array.from({ length }, (_, i) => {
+      off = leaning * off + Math.sqrt(1 - leaning ** 2) * spread * normalDraw(random);
+      return { day: addDays(FIRST, k * length + i), value: level * Math.exp(off) };
+    }),
+  );
+};
+
+/**
+ * Yearly volume of the Nile at Aswan, 1871 to 1970, in 10⁸ m³ (Cobb 1978, Biometrika 65(2); from memory). It fell in 1898/99:
+ * Zeileis et al. 2003 (Computational Statistics & Data Analysis 44) date the break by least squares to 1898, the last year
+ * of the higher level.
+ */
+const NILE = [
+  1120, 1160, 963, 1210, 1160, 1160, 813, 1230, 1370, 1140, 995, 935, 1110, 994, 1020, 960, 1180, 799, 958, 1140, 1100,
+  1210, 1150, 1250, 1260, 1220, 1030, 1100, 774, 840, 874, 694, 940, 833, 701, 916, 692, 1020, 1050, 969, 831, 726, 456,
+  824, 702, 1120, 1100, 832, 764, 821, 768, 845, 864, 862, 698, 845, 744, 796, 1040, 759, 781, 865, 845, 944, 984, 897,
+  822, 1010, 771, 676, 649, 846, 812, 742, 801, 1040, 860, 874, 848, 890, 744, 749, 838, 1050, 918, 986, 797, 923, 975,
+  815, 1020, 906, 901, 1170, 912, 746, 919, 718, 714, 740,
+];
+
+test('the flow of the Nile broke once, between 1898 and 1899', () => {
+  const years = NILE.map((value, i) => ({ day: addDays(FIRST, i), value }));
+  const found = breaksOf(years, { ...BREAK_RULES, times: 1.1 });
+  expect(found.map((b) => 1871 + daysBetween(FIRST, b.day))).toEqual([1899]);
+  expect(found[0]!.times).toBeCloseTo(850 / 1098, 1);
+});
+
+describe('breaks of a level', () => {
+  test('one that lasts is found within three days; its size is told', () => {
+    let near = 0;
+    for (let seed = 1; seed <= 100; seed++) {
+      const [found, ...others] = breaksOf(course(seed, [20, 36], 60));
+      if (found && others.length === 0 && Math.abs(daysBetween(addDays(FIRST, 60), found.day)) <= 3) near++;
+      if (found) expect(found.times).toBeGreaterThan(1.3);
+    }
+    expect(near).toBeGreaterThanOrEqual(85);
+  });
+
+  test('a level that only wobbles hardly ever breaks, however much its days lean on each other', () => {
+    for (const leaning of [0, 0.6, 0.85]) {
+      let alarms = 0;
+      for (let seed = 1; seed <= 100; seed++) alarms += breaksOf(course(seed, [20], 364, 0.25, leaning)).length;
+      // A hundred listings and years: four hundred quarters.
+      expect(alarms).toBeLessThan(60);
+    }
+  });
+
+  test('a sale of three days is no break, and neither is what is too small to matter', () => {
+    const sale = course(3, [20], 120).map((d, i) => (i >= 60 && i < 63 ? { ...d, value: d.value * 6 } : d));
+    expect(breaksOf(sale)).toEqual([]);
+    expect(breaksOf(course(5, [20, 22], 150, 0.05))).toEqual([]);
+  });
+
+  test('gaps, days in any order and days without a sale do no harm', () => {
+    const days = course(11, [20, 44], 60).filter((_, i) => i % 4 !== 1);
+    const shuffled = [...days].reverse().concat({ day: addDays(FIRST, 33), value: 0 });
+    const found = breaksOf(shuffled);
+    expect(found).toHaveLength(1);
+    expect(Math.abs(daysBetween(addDays(FIRST, 60), found[0]!.day))).toBeLessThanOrEqual(3);
+    expect(breaksOf(days.slice(0, 13))).toEqual([]);
+  });
+
+  test('the division is the one that costs least of all there are', () => {
+    // Short enough to try every division: squares around the means, a price for each break, three days at least.
+    const cost = (v: readonly number[]): number => {
+      const mean = v.reduce((s, x) => s + x, 0) / v.length;
+      return v.reduce((s, x) => s + (x - mean) ** 2, 0);
+    };
+    const allBreaks = (n: number, least: number): number[][] => {
+      const from = (start: number): number[][] =>
+        start === n
+          ? [[]]
+          : Array.from({ length: n - start }, (_, i) => start + 1 + i)
+              .filter((end) => end - start >= least)
+              .flatMap((end) => from(end).map((rest) => [end, ...rest]));
+      return from(0);
+    };
+    const divisions = allBreaks(14, 3);
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 60 }), { minLength: 14, maxLength: 14 }), (values) => {
+        const series = values.map((value, i) => ({ day: addDays(FIRST, i), value }));
+        // A break costs nothing: as many as there is room for that better the fit at all.
+        const found = breaksOf(series, { lasts: 3, times: 1, penalty: 0 });
+        const ends = [...found.map((b) => daysBetween(FIRST, b.day)), 14];
+        const drawn = values.map(Math.log);
+        const costOf = (of: readonly number[]): number => of.reduce((s, end, i) => s + cost(drawn.slice(of[i - 1] ?? 0, end)), 0); // prettier-ignore
+        const least = Math.min(...divisions.map(costOf));
+        // Extremes are drawn in first, which may move a division of values that stand alone.
+        expect(costOf(ends)).toBeLessThanOrEqual(least * 1.35 + 1e-9);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});

@@ -1,0 +1,144 @@
+/**
+ * Breaks of a listing's level found in its ranks, against the steps that the invented world really took: of the demo and of
+ * a world of another seed; beside a plain threshold and a tabular CUSUM on the same days.
+ */
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import { beforeRanks, levelSeries, rankBreaks, type DayValue } from '@kettle/core/changes/breaks';
+import { daysBetween, type Day } from '@kettle/core/measures/day';
+import { groupsOf } from '@kettle/core/stats/groups';
+import { medianOf } from '@kettle/core/stats/robust';
+import { openDatabase, type Database } from '../src/ground/db/connection.ts';
+import { categories, listings, readings, workspace } from '../src/ground/db/schema.ts';
+import { curvesOf } from '../src/ground/estimates/curves.ts';
+import { marketOf } from '../src/ground/marketplaces/marketplaces.ts';
+import { loadDemo } from '../src/roof/demo-load/load.ts';
+import { prepareWorkspace } from '../src/roof/prepare.ts';
+import { truths } from '../src/roof/stand-ins/schema.ts';
+
+const line = (o: object): void => console.log(JSON.stringify({ bench: 'watch', ...o }));
+const NEAR = 3;
+const ABOUT = 10;
+/** Pieces a day from which on a step shows within days. */
+const FAST = 5;
+const MARGIN = 21;
+const FEWEST_DAYS = 200;
+
+/** The means of a week and of the four weeks before differ by a quarter. */
+const byThreshold = (series: readonly DayValue[]): Day[] => {
+  const found: Day[] = [];
+  for (let i = 28; i + 7 <= series.length; i++) {
+    const mean = (of: readonly DayValue[]): number => of.reduce((s, d) => s + d.value, 0) / of.length;
+    const ratio = mean(series.slice(i, i + 7)) / mean(series.slice(i - 28, i));
+    if ((ratio >= 1.25 || ratio <= 0.8) && (found.length === 0 || daysBetween(found.at(-1)!, series[i]!.day) > 28))
+      found.push(series[i]!.day);
+  }
+  return found;
+};
+
+/** Tabular CUSUM (Page 1954) on logs: k of half a deviation, h of five, begun anew after each alarm; the break is where the sum last stood at 0. */
+const byCusum = (series: readonly DayValue[]): Day[] => {
+  const found: Day[] = [];
+  const logs = series.map((d) => Math.log(d.value));
+  const steps = logs.slice(1).map((x, i) => Math.abs(x - logs[i]!));
+  const deviation = Math.max(0.01, (1.4826 * (medianOf(steps) ?? 0)) / Math.SQRT2);
+  let [up, down, target, seen] = [0, 0, 0, 0];
+  let [upFrom, downFrom] = [0, 0];
+  for (const [i, x] of logs.entries()) {
+    if (seen < 14) {
+      target = (target * seen + x) / ++seen;
+      continue;
+    }
+    const z = (x - target) / deviation;
+    up = Math.max(0, up + z - 0.5);
+    down = Math.max(0, down - z - 0.5);
+    if (up === 0) upFrom = i + 1;
+    if (down === 0) downFrom = i + 1;
+    if (up > 5 || down > 5) {
+      found.push(series[Math.min(series.length - 1, up > 5 ? upFrom : downFrom)]!.day);
+      [up, down, seen, target] = [0, 0, 0, 0];
+    }
+  }
+  return found;
+};
+
+const METHODS = {
+  'PELT, long-run variance': (_: unknown, ours: readonly Day[]) => ours,
+  'plain threshold of a quarter': (series: readonly DayValue[]) => byThreshold(series),
+  'CUSUM (Page 1954)': (series: readonly DayValue[]) => byCusum(series),
+};
+
+const tryOn = async ({ db }: Database, world: string): Promise<void> => {
+  const counts = Object.fromEntries(
+    Object.keys(METHODS).map((m) => [m, { hits: 0, hitsOfFast: 0, about: 0, alarms: 0 }]),
+  );
+  let [steps, fastSteps, quarters, tried, ms] = [0, 0, 0, 0, 0];
+  for (const marketplace of ['quayside', 'lindholm-torg']) {
+    const market = await marketOf(db, marketplace);
+    const curves = await curvesOf(db, market);
+    const read = await db.selectDistinct({ id: readings.listingId }).from(readings).innerJoin(listings, eq(listings.id, readings.listingId)).where(eq(listings.marketplaceId, marketplace)); // prettier-ignore
+    const rows = await db
+      .select({ id: listings.id, category: categories.path, truth: truths.truth })
+      .from(listings)
+      .innerJoin(categories, eq(categories.id, listings.categoryId))
+      .innerJoin(truths, and(eq(truths.code, listings.code), eq(truths.marketplaceId, listings.marketplaceId)))
+      .where(inArray(listings.id, read.map((r) => r.id))); // prettier-ignore
+    for (let at = 0; at < rows.length; at += 100) {
+      const batch = rows.slice(at, at + 100);
+      const days = groupsOf(await db.select().from(readings).where(inArray(readings.listingId, batch.map((r) => r.id))).orderBy(asc(readings.day)), (r) => r.listingId); // prettier-ignore
+      for (const { id, category, truth } of batch) {
+        const of = days.get(id) ?? [];
+        if (of.length < FEWEST_DAYS) continue;
+        const { curve, drift } = curves.of(category);
+        const series = levelSeries(of, curve, drift.within);
+        const since = performance.now();
+        const ours = rankBreaks(of, curve, drift.within).map((b) => b.day);
+        ms += performance.now() - since;
+        tried++;
+        quarters += of.length / 91;
+        const [first, last] = [of[0]!.day, of.at(-1)!.day];
+        const real = (truth.steps ?? []).filter((s) => daysBetween(first, s.day) > MARGIN && daysBetween(s.day, last) > MARGIN); // prettier-ignore
+        const isFast = truth.base >= FAST;
+        steps += real.length;
+        if (isFast) fastSteps += real.length;
+        for (const [name, method] of Object.entries(METHODS)) {
+          const found = method(series, ours).map((day) => (name.startsWith('PELT') ? day : beforeRanks({ day, times: 1, days: 1 }).day)); // prettier-ignore
+          const near = (day: Day): boolean =>
+            (truth.steps ?? []).some((s) => Math.abs(daysBetween(s.day, day)) <= NEAR);
+          const within = (days: number): number =>
+            real.filter((s) => found.some((d) => Math.abs(daysBetween(s.day, d)) <= days)).length;
+          counts[name]!.hits += within(NEAR);
+          counts[name]!.about += within(ABOUT);
+          if (isFast) counts[name]!.hitsOfFast += within(NEAR);
+          // Further off than three days it is no hit; further than ten it is a false alarm.
+          counts[name]!.alarms += found.filter((d) => !near(d) && !(truth.steps ?? []).some((s) => Math.abs(daysBetween(s.day, d)) <= ABOUT)).length; // prettier-ignore
+        }
+      }
+    }
+  }
+  for (const [name, { hits, hitsOfFast, about, alarms }] of Object.entries(counts))
+    line({
+      case: `breaks, ${world}: ${name}`,
+      n: tried,
+      steps,
+      found_within_3_days_pct: Number(((100 * hits) / steps).toFixed(1)),
+      found_within_10_days_pct: Number(((100 * about) / steps).toFixed(1)),
+      steps_of_5_a_day_and_more: fastSteps,
+      of_these_within_3_days_pct: Number(((100 * hitsOfFast) / fastSteps).toFixed(1)),
+      false_alarms_a_quarter: Number((alarms / quarters).toFixed(2)),
+      ...(name.startsWith('PELT') ? { ms_a_listing: Number((ms / tried).toFixed(2)) } : {}),
+    });
+};
+
+const url = process.env.KETTLE_DATABASE_URL!;
+const database = openDatabase(url);
+await prepareWorkspace(database, 'demo', 30_000, () => {});
+await tryOn(database, 'the demo');
+await database.pool.promise().query('drop database if exists other_seed');
+await database.pool.promise().query('create database other_seed character set utf8mb4 collate utf8mb4_unicode_ci');
+const elsewhere = openDatabase(`${url.replace(/\/[^/]*$/, '')}/other_seed`);
+await prepareWorkspace(elsewhere, 'own', 0, () => {});
+await elsewhere.db.delete(workspace);
+await loadDemo(elsewhere, 30_000, () => {}, 20_261_127);
+await tryOn(elsewhere, 'another seed');
+await elsewhere.close();
+await database.close();
