@@ -167,7 +167,53 @@ export const WatchedListing = Type.Object({
 
 export type WatchedListing = Static<typeof WatchedListing>;
 
+const newsParts = { day: Day, weight: Type.Number() };
+export const News = Type.Union([
+  Type.Object({ ...newsParts, kind: oneOf('price', 'rating', 'sellers'), before: Type.Number(), now: Type.Number() }),
+  Type.Object({ ...newsParts, kind: Type.Literal('level'), times: Type.Number(), days: Type.Integer() }),
+  Type.Object({ ...newsParts, kind: Type.Literal('stock'), what: oneOf('ran out', 'came back') }),
+  Type.Object({ ...newsParts, kind: Type.Literal('holder'), before: Type.String(), now: Type.String() }),
+  Type.Object({
+    ...newsParts,
+    kind: Type.Literal('reviews'),
+    now: Type.Integer(),
+    usual: Type.Number(),
+    days: Type.Integer(),
+  }),
+]);
+const WatchedBrief = Type.Object({
+  code: Type.String(),
+  title: Type.String(),
+  brand: Type.String(),
+  candidates: Type.Array(Type.Object({ id: Id, name: Type.String() })),
+});
+/** What is new of the watched listings since a day, the gravest first. */
+export const Morning = Type.Object({
+  since: Day,
+  today: Day,
+  watched: Type.Integer(),
+  listings: Type.Array(
+    Type.Composite([
+      WatchedBrief,
+      Type.Object({
+        news: Type.Array(News),
+        weight: Type.Number(),
+        days: Type.Array(Type.Object({ day: Day, price: Nullable(Type.Integer()), units: Nullable(Type.Number()) })),
+      }),
+    ]),
+  ),
+  stale: Type.Array(Type.Composite([WatchedBrief, Type.Object({ last: Nullable(Day) })])),
+  due: Type.Array(Type.Object({ id: Id, name: Type.String(), day: Day })),
+});
+export type Morning = Static<typeof Morning>;
+
 export const watch = {
+  morning: route(
+    'get',
+    '/api/marketplaces/{marketplace}/watch/morning',
+    'What is new of the watched listings since a day, the gravest first; which were not read, and what is due.',
+    { params: inMarketplace, query: Type.Object({ since: Day }), reply: Morning },
+  ),
   list: route('get', '/api/marketplaces/{marketplace}/watch', 'The watched listings.', {
     params: inMarketplace,
     reply: Type.Array(WatchedListing),

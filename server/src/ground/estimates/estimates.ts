@@ -186,6 +186,7 @@ export const refreshEstimates = async (
   only: readonly number[] | null,
   progress: Progress = () => {},
   before: Curves | null = null,
+  beforeRaising: () => Promise<void> = () => Promise.resolve(),
 ): Promise<UnitsChanged> => {
   const { db } = database;
   const curves = await curvesOf(db, market);
@@ -246,8 +247,28 @@ export const refreshEstimates = async (
     done += subjects.length;
     await progress(done);
   }
+  await beforeRaising();
   await raiseDataVersion(db, market.id, only);
   return changed;
+};
+
+/**
+ * Of listings that are being estimated anew in a long transaction, those that somebody else changed and estimated since a
+ * data version: what this transaction read of them is older than that. Asked with locks, so that it sees what was committed
+ * since it began; to be estimated once more after its end.
+ */
+export const overtakenSince = async (
+  { db }: Session,
+  market: Pick<Market, 'id' | 'dataVersion'>,
+  only: readonly number[] | null,
+): Promise<number[]> => {
+  const rows = await db
+    .select({ id: listings.id })
+    .from(listings)
+    .where(and(eq(listings.marketplaceId, market.id), gt(listings.touched, market.dataVersion)))
+    .for('update');
+  const among = only && new Set(only);
+  return rows.flatMap(({ id }) => (among === null || among.has(id) ? [id] : []));
 };
 
 const hasChanged = (

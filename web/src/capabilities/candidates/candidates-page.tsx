@@ -13,6 +13,7 @@ import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { Morning } from '../watch/morning.tsx';
 import { PasteCodes } from './paste-codes.tsx';
 import { listingPath } from '../../ground/market/listing-path.ts';
 
@@ -28,6 +29,7 @@ const CandidatesPage = () => {
       lead={`Product ideas on ${market.name}, each with the rivals it has to be better than.`}
       error={error}
     >
+      <Morning />
       {data?.length === 0 && (
         <Empty title="No candidate yet">
           Put a find and its rivals in the tray, then press “Start a candidate”. Everything after that — readings,

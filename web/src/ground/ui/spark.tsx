@@ -1,3 +1,5 @@
+import './spark.css';
+
 /** A small line of a few values; a gap stays a gap. What it shows stands in the text that goes with it. */
 export const Spark = ({ values, label }: { values: readonly (number | null)[]; label: string }) => {
   const most = Math.max(...values.map((v) => v ?? 0), 1e-9);
