@@ -4,11 +4,12 @@
  */
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { beforeRanks, levelSeries, rankBreaks, type DayValue } from '@kettle/core/changes/breaks';
-import { daysBetween, type Day } from '@kettle/core/measures/day';
+import { addDays, daysBetween, type Day } from '@kettle/core/measures/day';
 import { groupsOf } from '@kettle/core/stats/groups';
 import { medianOf } from '@kettle/core/stats/robust';
 import { openDatabase, type Database } from '../src/ground/db/connection.ts';
-import { categories, listings, readings, workspace } from '../src/ground/db/schema.ts';
+import { morningOf } from '../src/capabilities/watch/morning.ts';
+import { categories, listings, readings, watched, workspace } from '../src/ground/db/schema.ts';
 import { curvesOf } from '../src/ground/estimates/curves.ts';
 import { marketOf } from '../src/ground/marketplaces/marketplaces.ts';
 import { loadDemo } from '../src/roof/demo-load/load.ts';
@@ -129,9 +130,32 @@ const tryOn = async ({ db }: Database, world: string): Promise<void> => {
     });
 };
 
+/** The morning page of many listings, with all of their days at hand. */
+const timeMorning = async ({ db }: Database): Promise<void> => {
+  const market = await marketOf(db, 'quayside');
+  const rows = await db
+    .selectDistinct({ id: readings.listingId })
+    .from(readings)
+    .innerJoin(listings, eq(listings.id, readings.listingId))
+    .where(eq(listings.marketplaceId, 'quayside'))
+    .limit(1000);
+  await db
+    .insert(watched)
+    .ignore()
+    .values(rows.map((r) => ({ listingId: r.id, since: addDays(market.today, -400) })));
+  const times: number[] = [];
+  for (let i = 0; i < 6; i++) {
+    const since = performance.now();
+    await morningOf(db, market, addDays(market.today, -7));
+    if (i > 0) times.push(performance.now() - since);
+  }
+  line({ case: 'morning page', n: rows.length, p50_ms: Math.round(medianOf(times)!), goal_ms: 300 });
+};
+
 const url = process.env.KETTLE_DATABASE_URL!;
 const database = openDatabase(url);
 await prepareWorkspace(database, 'demo', 30_000, () => {});
+await timeMorning(database);
 await tryOn(database, 'the demo');
 await database.pool.promise().query('drop database if exists other_seed');
 await database.pool.promise().query('create database other_seed character set utf8mb4 collate utf8mb4_unicode_ci');

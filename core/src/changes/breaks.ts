@@ -1,7 +1,7 @@
 import { seasonOn, type Course } from '../estimate/age.ts';
 import { unitsAtRank, type RankCurve } from '../estimate/rank-curve.ts';
 import type { Reading } from '../estimate/reading.ts';
-import { addDays, daysBetween, type Day } from '../measures/day.ts';
+import { addDays, epochDay, type Day } from '../measures/day.ts';
 import { medianOf } from '../stats/robust.ts';
 
 /** A day's units, or whatever else is above 0; days that are not known are left out. */
@@ -50,7 +50,10 @@ export const breaksOf = (series: readonly DayValue[], rules: BreakRules = BREAK_
   const known = series.filter((d) => d.value > 0).sort((a, b) => (a.day < b.day ? -1 : 1));
   if (known.length < 2 * rules.lasts) return [];
   const logs = known.map((d) => Math.log(d.value));
-  const noise = noiseOf(known, logs);
+  const noise = noiseOf(
+    known.map((d) => epochDay(d.day)),
+    logs,
+  );
   const calm = drawnIn(logs, noise.spread);
   const price = rules.penalty * Math.log(calm.length) * noise.longRun;
   const starts = divide(calm, price, rules.lasts);
@@ -58,13 +61,12 @@ export const breaksOf = (series: readonly DayValue[], rules: BreakRules = BREAK_
 };
 
 /** How far days lie apart by chance: the deviation of a day, and the variance that a mean of many of them has, times their number. */
-const noiseOf = (known: readonly DayValue[], logs: readonly number[]): { spread: number; longRun: number } => {
+const noiseOf = (days: readonly number[], logs: readonly number[]): { spread: number; longRun: number } => {
   const differences = (lag: number, tolerance: number): number[] => {
     const found: number[] = [];
-    for (let i = 0, j = 0; i < known.length; i++) {
-      while (j < known.length && daysBetween(known[i]!.day, known[j]!.day) < lag) j++;
-      if (j < known.length && daysBetween(known[i]!.day, known[j]!.day) <= lag + tolerance)
-        found.push(Math.abs(logs[j]! - logs[i]!));
+    for (let i = 0, j = 0; i < days.length; i++) {
+      while (j < days.length && days[j]! - days[i]! < lag) j++;
+      if (j < days.length && days[j]! - days[i]! <= lag + tolerance) found.push(Math.abs(logs[j]! - logs[i]!));
     }
     return found;
   };
@@ -80,7 +82,12 @@ const noiseOf = (known: readonly DayValue[], logs: readonly number[]): { spread:
 /** Values further than four deviations from the middle of the days around them, drawn in to there. */
 const drawnIn = (logs: readonly number[], spread: number): number[] =>
   logs.map((x, i) => {
-    const middle = medianOf(logs.slice(Math.max(0, i - 5), i + 6))!;
+    const from = Math.max(0, i - 5);
+    const around = logs.slice(from, i + 6);
+    // Near the mean of its days it is no spike: the middle need not be sought.
+    const mean = around.reduce((sum, y) => sum + y, 0) / around.length;
+    if (Math.abs(x - mean) < 2 * spread) return x;
+    const middle = medianOf(around)!;
     return Math.min(middle + 4 * spread, Math.max(middle - 4 * spread, x));
   });
 
@@ -98,17 +105,24 @@ const divide = (values: readonly number[], price: number, least: number): number
   const best = new Float64Array(n + 1).fill(Infinity);
   const before = new Int32Array(n + 1);
   best[0] = -price;
-  let open = [0];
+  const open = new Int32Array(n + 1);
+  const fits = new Float64Array(n + 1);
+  let count = 1;
   for (let to = least; to <= n; to++) {
-    const fits = open.map((from) => best[from]! + cost(from, to));
-    for (const [k, fit] of fits.entries())
+    for (let k = 0; k < count; k++) {
+      const from = open[k]!;
+      const fit = best[from]! + cost(from, to);
+      fits[k] = fit;
       if (fit + price < best[to]!) {
         best[to] = fit + price;
-        before[to] = open[k]!;
+        before[to] = from;
       }
+    }
     // A beginning that is dearer already by more than a break can never be the best again.
-    open = open.filter((_, k) => fits[k]! <= best[to]!);
-    if (to + 1 - least > 0 && to + 1 <= n) open.push(to + 1 - least);
+    let left = 0;
+    for (let k = 0; k < count; k++) if (fits[k]! <= best[to]!) open[left++] = open[k]!;
+    count = left;
+    if (to + 1 - least > 0 && to + 1 <= n) open[count++] = to + 1 - least;
   }
   const starts: number[] = [];
   for (let at = n; at > 0; at = before[at]!) starts.unshift(before[at]!);
@@ -151,9 +165,12 @@ export const levelSeries = (
   within: Course | null,
 ): DayValue[] => {
   if (!curve) return [];
-  const empty = readings.filter((r) => r.stock === 0).map((r) => r.day);
-  const isAftermath = (day: Day): boolean =>
-    empty.some((e) => daysBetween(e, day) >= 0 && daysBetween(e, day) <= AFTERMATH);
+  const told = new Set(
+    readings.flatMap((r) =>
+      r.stock === 0 ? Array.from({ length: AFTERMATH + 1 }, (_, i) => epochDay(r.day) + i) : [],
+    ),
+  );
+  const isAftermath = (day: Day): boolean => told.size > 0 && told.has(epochDay(day));
   return readings.flatMap(({ day, rank }) =>
     rank === null || rank < 1 || isAftermath(day)
       ? []

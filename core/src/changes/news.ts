@@ -122,9 +122,8 @@ const stockNews = (then: readonly Reading[], lately: readonly Reading[]): News[]
 
 /** Sellers take turns: who held the main offer within two months is nobody new. */
 const holderNews = (then: readonly Reading[], lately: readonly Reading[], since: Day): News[] => {
-  const known = new Set(
-    then.filter((d) => daysBetween(d.day, since) <= KNOWN_HOLDERS).flatMap((d) => d.mainOffer ?? []),
-  );
+  const from = addDays(since, -KNOWN_HOLDERS);
+  const known = new Set(then.filter((d) => d.day >= from).flatMap((d) => d.mainOffer ?? []));
   const before = lastOf(then, 'mainOffer');
   const now = lastOf(lately, 'mainOffer');
   if (before === null || now === null || known.has(now)) return [];
@@ -138,7 +137,8 @@ const reviewNews = (then: readonly Reading[], lately: readonly Reading[]): News[
   const last = counted.at(-1);
   const newest = now.at(-1);
   if (!last || !newest) return [];
-  const first = counted.find((d) => daysBetween(d.day, last.day) <= BURST.days)!;
+  const from = addDays(last.day, -BURST.days);
+  const first = counted.find((d) => d.day >= from)!;
   const usualDays = daysBetween(first.day, last.day);
   const days = daysBetween(last.day, newest.day);
   if (usualDays < BURST.days / 4 || days < 1) return [];

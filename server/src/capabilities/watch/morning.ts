@@ -1,12 +1,13 @@
-import { and, asc, eq, gte, inArray, lte } from 'drizzle-orm';
+import { and, asc, eq, inArray, lte } from 'drizzle-orm';
 import type { Morning } from '@kettle/contract/candidates';
 import { newsOf } from '@kettle/core/changes/news';
 import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
 import { addDays, daysBetween, type Day } from '@kettle/core/measures/day';
 import { groupsOf } from '@kettle/core/stats/groups';
 import type { Db } from '../../ground/db/connection.ts';
-import { candidates, categories, lineUp, listings, readings, watched } from '../../ground/db/schema.ts';
+import { candidates, categories, lineUp, listings, watched } from '../../ground/db/schema.ts';
 import { curvesOf } from '../../ground/estimates/curves.ts';
+import { daysOf } from '../../ground/estimates/evidence.ts';
 import { asReading } from '../../ground/estimates/readings.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 
@@ -48,23 +49,19 @@ export const morningOf = async (db: Db, market: Market, since: Day): Promise<Mor
     ids.length === 0
       ? [[], []]
       : await Promise.all([
-          db
-            .select()
-            .from(readings)
-            .where(and(inArray(readings.listingId, ids), gte(readings.day, addDays(since, -BEFORE))))
-            .orderBy(asc(readings.listingId), asc(readings.day)),
+          daysOf(db, ids, addDays(since, -BEFORE)),
           db
             .select({ listing: lineUp.listingId, id: candidates.id, name: candidates.name })
             .from(lineUp)
             .innerJoin(candidates, eq(candidates.id, lineUp.candidateId))
             .where(and(eq(candidates.marketplaceId, market.id), inArray(lineUp.listingId, ids))),
         ]);
-  const daysOf = groupsOf(days, (d) => d.listingId);
+  const byListing = groupsOf(days, (d) => d.listingId);
   const candidatesOf = groupsOf(inCandidates, (c) => c.listing);
   const told: Morning['listings'] = [];
   const stale: Morning['stale'] = [];
   for (const row of rows) {
-    const read = (daysOf.get(row.id) ?? []).map(asReading);
+    const read = (byListing.get(row.id) ?? []).map(asReading);
     const { curve, drift } = curves.of(row.category);
     const of = (candidatesOf.get(row.id) ?? []).map(({ id, name }) => ({ id, name }));
     const brief = { code: row.code, title: row.title, brand: row.brand, candidates: of };

@@ -35,7 +35,7 @@ export type DayRow = Pick<
 >;
 
 /** Readings from a day on, in order: as the driver gives them, since they are millions. */
-const daysOf = async (db: Db, ids: readonly number[], from: string): Promise<DayRow[]> => {
+export const daysOf = async (db: Db, ids: readonly number[], from: string): Promise<DayRow[]> => {
   if (ids.length === 0) return [];
   const [rows] = (await db.execute(
     sql`select listing_id as listingId, day, price, \`rank\`, reviews, rating, sellers, stock,

@@ -33,10 +33,10 @@ const useSince = (marketplace: string, today: Day) => {
   const place = `morning/${marketplace}`;
   const [seen, setSeen] = useState(() => {
     const last = kept<Day>(place);
-    return last !== null && last <= today ? last : addDays(today, -FIRST_LOOK_DAYS);
+    return last !== null && last <= today ? last : null;
   });
-  const [choice, setChoice] = useState<string>('seen');
-  const since = choice === 'seen' ? seen : addDays(today, -Number(choice));
+  const [choice, setChoice] = useState<string>(seen === null ? String(FIRST_LOOK_DAYS) : 'seen');
+  const since = choice === 'seen' && seen !== null ? seen : addDays(today, -Number(choice));
   const markSeen = (): void => {
     keep(place, today);
     setSeen(today);
@@ -68,7 +68,7 @@ export const Morning = () => {
           value={choice}
           onChange={setChoice}
           options={[
-            ['seen', `since I was last here, ${day(seen, today)}`],
+            ...(seen === null ? [] : [['seen', `since I was last here, ${day(seen, today)}`] as const]),
             ['1', 'the last day'],
             ['7', 'the last 7 days'],
             ['30', 'the last 30 days'],

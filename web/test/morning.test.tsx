@@ -1,0 +1,141 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { CandidateBrief, Morning as MorningReply } from '@kettle/contract/candidates';
+import type { ScoredCandidate } from '@kettle/contract/shortlist';
+import { addDays } from '@kettle/core/measures/day';
+import { CandidatesTable } from '../src/capabilities/candidates/candidates-table.tsx';
+import { Morning } from '../src/capabilities/watch/morning.tsx';
+import { answering, quayside, show } from './render.tsx';
+
+beforeEach(() => localStorage.clear());
+const { today } = quayside;
+
+const listing = (
+  code: string,
+  part: Partial<MorningReply['listings'][number]> = {},
+): MorningReply['listings'][number] => ({
+  code,
+  title: `Press ${code}`,
+  brand: 'Tern',
+  candidates: [],
+  news: [{ kind: 'price', before: 2000, now: 1800, day: today, weight: 4 }],
+  weight: 4,
+  days: [{ day: today, price: 1800, units: 4.2 }],
+  ...part,
+});
+const reply = (part: Partial<MorningReply>): MorningReply => ({
+  since: addDays(today, -7),
+  today,
+  watched: 40,
+  listings: [],
+  stale: [],
+  due: [],
+  ...part,
+});
+
+describe('what is new', () => {
+  test('each change in words with its day and what it means; the rest is said to be quiet', async () => {
+    const asked = answering(() =>
+      reply({
+        listings: [
+          listing('QS1', { candidates: [{ id: 3, name: 'Folding press' }] }),
+          listing('QS2', { news: [{ kind: 'level', times: 1.4, days: 9, day: addDays(today, -9), weight: 3 }] }),
+        ],
+        stale: [{ code: 'QS9', title: 'Old one', brand: '', candidates: [], last: addDays(today, -3) }],
+        due: [{ id: 3, name: 'Folding press', day: today }],
+      }),
+    );
+    show(<Morning />);
+    const table = await screen.findByRole('table', { name: 'What is new' });
+    expect(within(table).getByText(/price 20.00 → 18.00/)).toBeInTheDocument();
+    expect(within(table).getByText(/sells 40 % more than before, for 9 days read/)).toBeInTheDocument();
+    expect(within(table).getByText('sells more:')).toBeInTheDocument();
+    expect(screen.getByText(/^38 others: nothing beyond/)).toBeInTheDocument();
+    expect(screen.getByText(/1 not read up to today/)).toHaveTextContent('Old one');
+    expect(screen.getByText(/Look again, as you wished/)).toHaveTextContent('Folding press');
+    // At the first look there is no last one.
+    expect(asked[0]!.path).toContain(`since=${addDays(today, -7)}`);
+    await userEvent.click(screen.getByRole('button', { name: 'I have seen it' }));
+    await waitFor(() => expect(asked.at(-1)!.path).toContain(`since=${today}`));
+    expect(screen.getByRole('combobox', { name: /^Tell me of/ })).toHaveDisplayValue(/since I was last here/);
+  });
+
+  test('many are folded; without a watched listing there is nothing to say', async () => {
+    answering(() => reply({ listings: Array.from({ length: 20 }, (_, i) => listing(`Q${i}`)) }));
+    show(<Morning />);
+    const table = await screen.findByRole('table', { name: 'What is new' });
+    expect(within(table).getAllByRole('row')).toHaveLength(13);
+    await userEvent.click(screen.getByRole('button', { name: 'All 20' }));
+    expect(within(table).getAllByRole('row')).toHaveLength(21);
+  });
+});
+
+describe('candidates', () => {
+  const candidate = (id: number, part: Partial<CandidateBrief> = {}): CandidateBrief => ({
+    id,
+    name: `Idea ${id}`,
+    stage: 'watched',
+    anchorCode: `QS${id}`,
+    listings: 5,
+    watchedSince: addDays(today, -40),
+    lookAgainOn: null,
+    madeOn: addDays(today, -50),
+    ...part,
+  });
+  const scored = (id: number, part: Partial<ScoredCandidate> = {}): ScoredCandidate => ({
+    id,
+    name: `Idea ${id}`,
+    stage: 'watched',
+    dropReason: null,
+    anchorCode: `QS${id}`,
+    score: { least: 40, most: 60, max: 100, passMark: 55, verdict: 'open', gates: [], criteria: [] },
+    answers: {},
+    wouldChange: [],
+    units: 320,
+    unitsLow: 250,
+    unitsHigh: 410,
+    price: 2000,
+    profit: 450,
+    margin: 0.2,
+    outlay: 500_000,
+    topTwoShare: null,
+    reviewsMedian: null,
+    weeksWatched: 5.7,
+    worstGripe: null,
+    thenUnits: 300,
+    thenPrice: 2100,
+    lookAgainOn: null,
+    ...part,
+  });
+
+  test('say what is next, what is in the way first, and are narrowed by stage', async () => {
+    answering(() => [scored(1), scored(2, { profit: null }), scored(3), scored(4, { dropReason: 'Too heavy.' })]);
+    show(
+      <CandidatesTable
+        candidates={[
+          candidate(1),
+          candidate(2),
+          candidate(3, { stage: 'found', lookAgainOn: addDays(today, -2) }),
+          candidate(4, { stage: 'dropped' }),
+        ]}
+      />,
+    );
+    expect(await screen.findByRole('link', { name: /look again, due 2 days ago/ })).toHaveAttribute(
+      'href',
+      '/quayside/candidates/3/readings',
+    );
+    const names = (): string[] => screen.getAllByRole('link', { name: /^Idea/ }).map((l) => l.textContent);
+    expect(names()).toEqual(['Idea 3', 'Idea 1', 'Idea 2', 'Idea 4']);
+    expect(screen.getByRole('link', { name: 'type what it costs' })).toHaveAttribute(
+      'href',
+      '/quayside/candidates/2/costing',
+    );
+    expect(screen.getByText('dropped: Too heavy.')).toBeInTheDocument();
+    expect(screen.getAllByText('300 → 320')).toHaveLength(4);
+    await userEvent.click(screen.getByRole('button', { name: 'watched (2)' }));
+    expect(names()).toEqual(['Idea 1', 'Idea 2']);
+    await userEvent.click(screen.getByRole('button', { name: 'All (4)' }));
+    expect(names()).toHaveLength(4);
+  });
+});
