@@ -3,7 +3,7 @@ import '@testing-library/jest-dom/jest-globals';
 import { screen } from '@testing-library/react';
 import { act } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { PasteCodes } from '../src/capabilities/candidates/paste-codes.tsx';
+import { PasteCodes } from '../src/ground/form/paste-codes.tsx';
 import { TrayBar } from '../src/capabilities/tray/tray-bar.tsx';
 import { toggled } from '../src/capabilities/tray/tray-slice.ts';
 import { answering, show } from './render.tsx';

@@ -11,7 +11,7 @@ import { BESIDE_SHEET } from '../../ground/ui/side-panel.tsx';
 import { listingColumns } from '../sheet/listing-columns.tsx';
 import { SheetBeside } from '../sheet/sheet-beside.tsx';
 import { useTray } from '../tray/use-tray.ts';
-import { PasteCodes } from './paste-codes.tsx';
+import { PasteCodes } from '../../ground/form/paste-codes.tsx';
 
 /** The rivals of a candidate, then and now, and the ways to add and take out. */
 export const LineUpTab = ({ candidate }: { candidate: Candidate }) => {

@@ -6,7 +6,7 @@ import { useMarket } from '../../ground/market/market.ts';
 import { count, day, money } from '../../ground/ui/format.ts';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { PasteCodes } from '../candidates/paste-codes.tsx';
+import { PasteCodes } from '../../ground/form/paste-codes.tsx';
 
 /** The listings of which a reading a day is taken. */
 export const WatchedListings = () => {

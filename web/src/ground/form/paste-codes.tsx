@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Added } from '@kettle/contract/candidates';
-import { Form, LongTextField, SendButton, useKeptForm } from '../../ground/form/form.tsx';
+import { Form, LongTextField, SendButton, useKeptForm } from './form.tsx';
 
 /** Takes pasted listing codes or addresses, many at once, and says what became of each. */
 export const PasteCodes = ({
