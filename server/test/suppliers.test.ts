@@ -146,6 +146,8 @@ describe('bad weather', () => {
     expect((await ask(ref, [500])).status).toBe(404);
     expect((await program.call<CardSeen[]>('GET', `${at}/suppliers/aside`)).json).toHaveLength(1);
     expect((await program.call<SimulatedService[]>('GET', `${at}/services`)).json).toEqual([
+      { service: 'listings', weather: 'fair' },
+      { service: 'searches', weather: 'fair' },
       { service: 'suppliers', weather: 'empty' },
     ]);
     await weather('fair');

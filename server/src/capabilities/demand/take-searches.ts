@@ -14,6 +14,7 @@ import {
   watched,
 } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import { ProblemError } from '../../ground/problems/problem.ts';
 import type { SearchFeed } from '../../ground/outside.ts';
 
 const AT_ONCE = 500;
@@ -21,15 +22,32 @@ const AT_ONCE = 500;
 const MOST_FOLLOWED = 60;
 const FIRST_ROWS = 20;
 
-/** Takes what the feed has of searches up to a day: weeks that have ended, and places for the terms that are followed. */
-export const takeSearches = async (database: Session, market: Market, feed: SearchFeed, to: string): Promise<void> => {
-  const weeks = await takeWeeks(database.db, market, feed, to);
-  const places = await takePlaces(database, market, feed, to);
+/**
+ * Takes what the feed has of searches up to a day: weeks that have ended, and places for the terms that are followed. Answers
+ * with a sentence where the feed let it down: what it had not given by then is asked for again with the next day.
+ */
+export const takeSearches = async (
+  database: Session,
+  market: Market,
+  feed: SearchFeed,
+  to: string,
+): Promise<string | null> => {
+  let fault: string | null = null;
+  const unlessLetDown = (taking: Promise<boolean>): Promise<boolean> =>
+    taking.catch((error: unknown) => {
+      if (!(error instanceof ProblemError)) throw error;
+      fault = error.problem.title;
+      // Some of it may have been taken before.
+      return true;
+    });
+  const weeks = await unlessLetDown(takeWeeks(database.db, market, feed, to));
+  const places = fault === null && (await unlessLetDown(takePlaces(database, market, feed, to)));
   if (weeks || places)
     await database.db
       .update(marketplaces)
       .set({ demandVersion: sql`${marketplaces.demandVersion} + 1` })
       .where(eq(marketplaces.id, market.id));
+  return fault;
 };
 
 const takeWeeks = async (db: Db, market: Market, feed: SearchFeed, to: string): Promise<boolean> => {

@@ -8,6 +8,7 @@ import { ForPeople, type JobContext, type JobPayloads } from '../../ground/jobs/
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import type { Outside } from '../../ground/outside.ts';
 import { ProblemError } from '../../ground/problems/problem.ts';
+import { checkedListingFeed, checkedSearchFeed } from '../../ground/checked-feeds.ts';
 import { takeSearches } from '../demand/take-searches.ts';
 import { findAnswers, keepAnswers } from '../suppliers/service.ts';
 import { readListings, takeReadings, watchedRows } from './read-listings.ts';
@@ -38,8 +39,11 @@ export const moveHob = async (
   if (to <= market.today)
     return finish(async () => ({ message: `It is ${market.today} already.`, day: market.today, readings: 0 }));
   const rows = await watchedRows(db, marketplace);
-  const read = await readListings(outside.listingFeed(db, marketplace), rows, to, (done) =>
-    progress(done, rows.length, `Reading listings, ${done} of ${rows.length}`),
+  const { read, missed, fault } = await readListings(
+    checkedListingFeed(outside.listingFeed(db, marketplace)),
+    rows,
+    to,
+    (done) => progress(done, rows.length, `Reading listings, ${done} of ${rows.length}`),
   );
   // Suppliers who do not answer today may tomorrow: their silence does not hold the day up.
   const answers = await findAnswers(db, outside, { ...market, today: to }).catch((error: unknown) => {
@@ -49,8 +53,17 @@ export const moveHob = async (
   await progress(rows.length, rows.length, 'Taking readings and searches in');
   await finish(async (inside) => {
     await takeReadings(inside, read);
-    await takeSearches(inside, market, outside.searchFeed(inside.db, marketplace), to);
-    await inside.db.update(marketplaces).set({ hobDay: to, readUpTo: to }).where(eq(marketplaces.id, marketplace));
+    const noSearches = await takeSearches(
+      inside,
+      market,
+      checkedSearchFeed(outside.searchFeed(inside.db, marketplace)),
+      to,
+    );
+    // The marketplace's days pass whether it was read or not; what was not is asked for again on the next.
+    await inside.db
+      .update(marketplaces)
+      .set({ hobDay: to, ...(missed === 0 ? { readUpTo: to } : {}) })
+      .where(eq(marketplaces.id, marketplace));
     await refreshEstimates(
       inside,
       { ...market, today: to },
@@ -62,7 +75,9 @@ export const moveHob = async (
     const taken = read.reduce((sum, r) => sum + r.days.length, 0);
     return {
       message: [
-        `It is ${to}. ${taken} readings of ${rows.length} listings were taken.`,
+        `It is ${to}. ${taken} readings of ${rows.length - missed} listings were taken.`,
+        missed > 0 ? `${missed} listings were not read, and will be asked for again. ${fault}` : '',
+        noSearches ?? '',
         typeof answers === 'string' ? answers : '',
         kept && kept.quoted + kept.declined > 0
           ? `Suppliers answered: ${kept.quoted} with a quote, ${kept.declined} without.`

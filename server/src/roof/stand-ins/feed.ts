@@ -5,6 +5,7 @@ import { firstPage, weekVolumes } from '@kettle/demo/searches';
 import type { Db } from '../../ground/db/connection.ts';
 import type { FeedDay, ListingFeed, SearchFeed } from '../../ground/outside.ts';
 import { termTruths, truths } from './schema.ts';
+import { underWeather } from './weather.ts';
 
 /** The simulated figures of searches. */
 export const simulatedSearches = (db: Db, marketplaceId: string): SearchFeed => {
@@ -15,7 +16,8 @@ export const simulatedSearches = (db: Db, marketplaceId: string): SearchFeed => 
           .select()
           .from(termTruths)
           .where(and(eq(termTruths.marketplaceId, marketplaceId), inArray(termTruths.text, [...texts])));
-  return {
+  const weather = underWeather(db, marketplaceId, 'searches');
+  const feed: SearchFeed = {
     weeks: async (asked) => {
       const byText = new Map((await truthsOf(asked.map((a) => a.text))).map((t) => [t.text, t.truth]));
       return new Map(
@@ -36,6 +38,10 @@ export const simulatedSearches = (db: Db, marketplaceId: string): SearchFeed => 
         ]),
       ),
   };
+  return {
+    weeks: (asked) => weather(() => feed.weeks(asked), new Map()),
+    pages: (texts, from, days) => weather(() => feed.pages(texts, from, days), new Map()),
+  };
 };
 
 /** The simulated feed: reads the invented marketplace's own books. */
@@ -52,7 +58,8 @@ export const simulatedFeed = (db: Db, marketplaceId: string): ListingFeed => {
     }
     return found;
   };
-  return {
+  const weather = underWeather(db, marketplaceId, 'listings');
+  const feed: ListingFeed = {
     readings: async (codes, from, days) => {
       if (codes.length === 0) return new Map();
       const rows = await db
@@ -67,4 +74,5 @@ export const simulatedFeed = (db: Db, marketplaceId: string): ListingFeed => {
       return result;
     },
   };
+  return { readings: (codes, from, days) => weather(() => feed.readings(codes, from, days), new Map()) };
 };

@@ -5,7 +5,11 @@ import { useMarket } from '../../ground/market/market.ts';
 import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
-const NAMES: Readonly<Record<ServiceName, string>> = { suppliers: 'Directory of suppliers' };
+const NAMES: Readonly<Record<ServiceName, string>> = {
+  listings: 'Feed of listings',
+  searches: 'Feed of searches',
+  suppliers: 'Directory of suppliers',
+};
 const WEATHER_NAMES: readonly (readonly [Weather, string])[] = [
   ['fair', 'answers'],
   ['slow', 'answers slowly'],
