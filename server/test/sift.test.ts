@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import type { RowDataPacket } from 'mysql2/promise';
-import type { ListingBrief } from '@kettle/contract/shapes';
+import type { Job, ListingBrief } from '@kettle/contract/shapes';
 import type { Sieve, SieveChange, SiftReply } from '@kettle/contract/sift';
 import { MEASURES, type MeasureKey } from '@kettle/core/sift/measures';
 import { threadHelper } from '../src/capabilities/sift/build-helper.ts';
@@ -22,10 +22,11 @@ const sift = async (search: string): Promise<SiftReply> =>
   (await program.call<SiftReply>('GET', `${at}/sift?${search}`)).json;
 const rows = async (sql: string): Promise<RowDataPacket[]> =>
   (await program.database.pool.promise().query<RowDataPacket[]>(sql))[0];
-/** Moves the clock on and waits for the day. */
+/** Moves the clock on and waits for the day, and for all that it leaves to be done. */
 const moveOn = async (days: number): Promise<void> => {
   const { json } = await program.call<{ id: number }>('POST', `${at}/hob`, { days });
   await program.ended(json as never);
+  for (const job of (await program.call<Job[]>('GET', '/api/jobs')).json) await program.ended(job);
 };
 
 /** The sift once its index holds all that the database does. */

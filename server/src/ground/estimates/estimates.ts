@@ -4,7 +4,7 @@ import { changesOf, lastTwelveMonths, reviewsPerMonth } from '@kettle/core/chang
 import { unitsAtRank, type RankCurve } from '@kettle/core/estimate/rank-curve';
 import { bestUnits, estimateUnits, type BestUnits, type MonthHistory } from '@kettle/core/estimate/units';
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
-import { addDays, addMonths } from '@kettle/core/measures/day';
+import { addDays, addMonths, type Day } from '@kettle/core/measures/day';
 import { bestThreeMonths, decompose } from '@kettle/core/season/season';
 import { bulkLoad, type Cell } from '../db/bulk.ts';
 import type { Db, Session } from '../db/connection.ts';
@@ -66,14 +66,20 @@ export const seasonOf = (
   };
 };
 
+/** The day after one, so that a month that ended with it is a whole one; today for none, and never later. */
+const dayAfter = (seen: Day | null, today: Day): Day => {
+  const next = seen === null ? today : addDays(seen, 1);
+  return next < today ? next : today;
+};
+
 /** What lists and limits need of a listing besides its units: how it moved, its season, its page. */
-const courseOf = (subject: Subject & Page, market: Market, curve: RankCurve | null, evidence: Evidence) => {
+const courseOf = (subject: Subject & Page, asOf: Day, curve: RankCurve | null, evidence: Evidence) => {
   const days = (evidence.days.get(subject.id) ?? []).map(asReading);
   const months = evidence.months.get(subject.id) ?? [];
   return {
-    ...changesOf(days, months, curve, market.today),
-    reviewsMonth: reviewsPerMonth(days, months, market.today),
-    lastYear: lastTwelveMonths(months, curve, market.today).map((u) => (u === null ? null : Number(u.toFixed(1)))),
+    ...changesOf(days, months, curve, asOf),
+    reviewsMonth: reviewsPerMonth(days, months, asOf),
+    lastYear: lastTwelveMonths(months, curve, asOf).map((u) => (u === null ? null : Number(u.toFixed(1)))),
     craft: pageCraft(subject, evidence.overrules.get(subject.id) ?? []).value,
   };
 };
@@ -227,7 +233,8 @@ export const refreshEstimates = async (
           });
       }
       return {
-        ...courseOf(subject, market, curve, evidence),
+        // How it moved is told as of the day it was last seen: a month nobody looked is no month without change.
+        ...courseOf(subject, dayAfter(units.lastSeen, market.today), curve, evidence),
         listingId: subject.id,
         asOf: market.today,
         origin: units.from,
