@@ -11,7 +11,6 @@ import { useMarket } from '../../ground/market/market.ts';
 import { count, day, moneyWith } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { MoneyPanel } from '../costing/money-panel.tsx';
 import { useTray } from '../tray/use-tray.ts';
 import { AgainstPanel } from './against-panel.tsx';
 import { CraftPanel } from './craft-panel.tsx';
@@ -21,6 +20,7 @@ import { SeasonPanel } from './season-panel.tsx';
 import { UnitsPanel } from './units-panel.tsx';
 
 const HistoryPanel = lazy(() => import('./history-panel.tsx'));
+const MoneyPanel = lazy(() => import('../costing/money-panel.tsx').then((m) => ({ default: m.MoneyPanel })));
 
 /** Everything about one listing: how many it sells and how sure that is, its past, and what is left of its price. */
 export const ListingSheet = ({
@@ -100,11 +100,13 @@ export const ListingSheet = ({
                   .
                 </Text>
               )}
-              <MoneyPanel
-                key={`${sheet.listing.code}/${sheet.costing.candidate?.id}`}
-                sheet={sheet}
-                costing={sheet.costing}
-              />
+              <Suspense fallback={<Skeleton h="320px" />}>
+                <MoneyPanel
+                  key={`${sheet.listing.code}/${sheet.costing.candidate?.id}`}
+                  sheet={sheet}
+                  costing={sheet.costing}
+                />
+              </Suspense>
             </Section>
           </Box>
           <Box flex="1" minW="260px">
