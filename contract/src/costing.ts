@@ -48,6 +48,18 @@ export const Quote = Type.Object({
 });
 export type Quote = Static<typeof Quote>;
 
+/** Prices of a piece by the number of pieces, as somebody gives them: each above 0. */
+export const TypedSteps = Type.Array(
+  Type.Object(
+    {
+      from: Type.Integer({ minimum: 1, maximum: 1_000_000_000 }),
+      price: Type.Number({ minimum: 0.0001, maximum: 10_000_000 }),
+    },
+    exactly,
+  ),
+  { minItems: 1, maxItems: 40 },
+);
+
 /** A quote as people type it: of its supplier and day it stands in the place of what was there. */
 const TypedQuote = Type.Object(
   {
@@ -55,16 +67,7 @@ const TypedQuote = Type.Object(
     country: Type.String({ pattern: '^([A-Za-z]{2})?$' }),
     day: Day,
     currency: Type.String({ pattern: '^[A-Z]{3}$' }),
-    steps: Type.Array(
-      Type.Object(
-        {
-          from: Type.Integer({ minimum: 1, maximum: 1_000_000_000 }),
-          price: Type.Number({ minimum: 0.0001, maximum: 10_000_000 }),
-        },
-        exactly,
-      ),
-      { minItems: 1, maxItems: 40 },
-    ),
+    steps: TypedSteps,
     term: Offer.properties.term,
     leadDays: Offer.properties.leadDays,
     carton: Offer.properties.carton,

@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Offer } from '@kettle/core/documents/landing';
 import { Day, exactly, MOST_COUNT, MOST_MONEY, Nullable, oneOf } from '@kettle/core/documents/shapes';
+import { TypedSteps } from './costing.ts';
 import { route } from './route.ts';
 import { Done, Id, MarketplaceId } from './shapes.ts';
 
@@ -52,16 +53,7 @@ export const SupplierAnswer = Type.Object(
       Type.Object(
         {
           currency: Offer.properties.currency,
-          steps: Type.Array(
-            Type.Object(
-              {
-                from: Type.Integer({ minimum: 1, maximum: MOST_COUNT }),
-                price: Type.Number({ minimum: 0.0001, maximum: 10_000_000 }),
-              },
-              exactly,
-            ),
-            { minItems: 1, maxItems: 40 },
-          ),
+          steps: TypedSteps,
           term: Offer.properties.term,
           leadDays: Offer.properties.leadDays,
           carton: Offer.properties.carton,
