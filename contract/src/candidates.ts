@@ -1,9 +1,11 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Brief } from '@kettle/core/documents/brief';
 import { Corrections, ThemeRef } from '@kettle/core/documents/corrections';
-import { Day, Nullable, Rate, Version, oneOf } from '@kettle/core/documents/shapes';
+import { Day, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
 import { Stage } from '@kettle/core/documents/stages';
+import { WaitFor } from '@kettle/core/documents/watch-rules';
 import { route } from './route.ts';
+import { Added } from './watch.ts';
 import { Done, Id, Job, Kept, ListingBrief, MarketplaceId } from './shapes.ts';
 
 export const LogEntry = Type.Object({
@@ -46,20 +48,27 @@ export const Candidate = Type.Object({
   stage: Stage,
   dropReason: Nullable(Type.String()),
   lookAgainOn: Nullable(Day),
+  waitFor: Nullable(WaitFor),
+  /** How far what it waits for has held. */
+  waiting: Nullable(
+    Type.Object({
+      held: Type.Integer(),
+      met: Type.Boolean(),
+      weeks: Type.Array(Type.Object({ from: Day, to: Day, mean: Nullable(Type.Number()), holds: Type.Boolean() })),
+    }),
+  ),
+  /** How far it is along the seller's own waiting rule. */
+  ready: Type.Object({
+    weeks: Nullable(Type.Number()),
+    readings: Type.Integer(),
+    still: Nullable(Type.String()),
+  }),
   madeOn: Day,
   stageDays: Type.Record(Type.String(), Day),
   lineUp: Type.Array(LineUpEntry),
   log: Type.Array(LogEntry),
 });
 export type Candidate = Static<typeof Candidate>;
-
-export const Added = Type.Object({
-  added: Type.Array(Type.String()),
-  already: Type.Array(Type.String()),
-  unknown: Type.Array(Type.String()),
-  noCodes: Type.Array(Type.String()),
-});
-export type Added = Static<typeof Added>;
 
 const byId = Type.Object({ id: Id });
 const inMarketplace = Type.Object({ marketplace: MarketplaceId });
@@ -91,12 +100,13 @@ export const candidates = {
     },
   ),
   get: route('get', '/api/candidates/{id}', 'One candidate with line-up and log.', { params: byId, reply: Candidate }),
-  change: route('patch', '/api/candidates/{id}', 'Renames it, or sets the day to look again.', {
+  change: route('patch', '/api/candidates/{id}', 'Renames it, sets the day to look again, or what it waits for.', {
     params: byId,
     body: Type.Object(
       {
         name: Type.Optional(Type.String({ minLength: 1, maxLength: 160, pattern: '\\S' })),
         lookAgainOn: Type.Optional(Nullable(Day)),
+        waitFor: Type.Optional(Nullable(WaitFor)),
       },
       { additionalProperties: false },
     ),
@@ -132,122 +142,6 @@ export const candidates = {
     params: Type.Object({ id: Id, code: Type.String({ maxLength: 40 }) }),
     reply: Done,
   }),
-};
-
-export const WatchGroup = Type.Object({
-  listings: Type.Array(Type.Object({ code: Type.String(), title: Type.String() })),
-  days: Type.Array(
-    Type.Object({
-      day: Day,
-      units: Nullable(Type.Number()),
-      price: Nullable(Type.Number()),
-      counted: Type.Integer(),
-      each: Type.Record(Type.String(), Nullable(Type.Number())),
-    }),
-  ),
-  /** Averages a listing over the last 30 days with readings, and over the 30 before. */
-  now: Type.Object({ unitsPerDay: Nullable(Type.Number()), price: Nullable(Type.Number()), days: Type.Integer() }),
-  before: Type.Object({ unitsPerDay: Nullable(Type.Number()), price: Nullable(Type.Number()), days: Type.Integer() }),
-  course: Nullable(Type.Object({ word: oneOf('held', 'rose', 'fell'), by: Rate })),
-  changes: Type.Array(Type.Object({ code: Type.String(), day: Day, text: Type.String() })),
-});
-export type WatchGroup = Static<typeof WatchGroup>;
-export const WatchedListing = Type.Object({
-  code: Type.String(),
-  title: Type.String(),
-  brand: Type.String(),
-  since: Day,
-  lastReading: Nullable(Day),
-  price: Nullable(Type.Integer()),
-  rank: Nullable(Type.Integer()),
-  stock: Nullable(Type.Integer()),
-  units: Nullable(Type.Number()),
-  candidates: Type.Array(Type.Object({ id: Id, name: Type.String() })),
-});
-
-export type WatchedListing = Static<typeof WatchedListing>;
-
-const newsParts = { day: Day, weight: Type.Number() };
-export const News = Type.Union([
-  Type.Object({ ...newsParts, kind: oneOf('price', 'rating', 'sellers'), before: Type.Number(), now: Type.Number() }),
-  Type.Object({ ...newsParts, kind: Type.Literal('level'), times: Type.Number(), days: Type.Integer() }),
-  Type.Object({ ...newsParts, kind: Type.Literal('stock'), what: oneOf('ran out', 'came back') }),
-  Type.Object({ ...newsParts, kind: Type.Literal('holder'), before: Type.String(), now: Type.String() }),
-  Type.Object({
-    ...newsParts,
-    kind: Type.Literal('reviews'),
-    now: Type.Integer(),
-    usual: Type.Number(),
-    days: Type.Integer(),
-  }),
-]);
-const WatchedBrief = Type.Object({
-  code: Type.String(),
-  title: Type.String(),
-  brand: Type.String(),
-  candidates: Type.Array(Type.Object({ id: Id, name: Type.String() })),
-});
-/** What is new of the watched listings since a day, the gravest first. */
-export const Morning = Type.Object({
-  since: Day,
-  today: Day,
-  watched: Type.Integer(),
-  listings: Type.Array(
-    Type.Composite([
-      WatchedBrief,
-      Type.Object({
-        news: Type.Array(News),
-        weight: Type.Number(),
-        days: Type.Array(Type.Object({ day: Day, price: Nullable(Type.Integer()), units: Nullable(Type.Number()) })),
-      }),
-    ]),
-  ),
-  stale: Type.Array(Type.Composite([WatchedBrief, Type.Object({ last: Nullable(Day) })])),
-  due: Type.Array(Type.Object({ id: Id, name: Type.String(), day: Day })),
-});
-export type Morning = Static<typeof Morning>;
-
-export const watch = {
-  morning: route(
-    'get',
-    '/api/marketplaces/{marketplace}/watch/morning',
-    'What is new of the watched listings since a day, the gravest first; which were not read, and what is due.',
-    { params: inMarketplace, query: Type.Object({ since: Day }), reply: Morning },
-  ),
-  list: route('get', '/api/marketplaces/{marketplace}/watch', 'The watched listings.', {
-    params: inMarketplace,
-    reply: Type.Array(WatchedListing),
-  }),
-  add: route('post', '/api/marketplaces/{marketplace}/watch', 'Watches listings by pasted codes or addresses.', {
-    params: inMarketplace,
-    body: pasted,
-    reply: Added,
-  }),
-  remove: route(
-    'delete',
-    '/api/marketplaces/{marketplace}/watch/{code}',
-    'Stops watching a listing; its readings stay.',
-    { params: Type.Object({ marketplace: MarketplaceId, code: Type.String({ maxLength: 40 }) }), reply: Done },
-  ),
-  group: route(
-    'get',
-    '/api/candidates/{id}/readings',
-    'Readings of a candidate’s listings, day by day, with averages.',
-    { params: byId, reply: WatchGroup },
-  ),
-  moveHob: route(
-    'post',
-    '/api/marketplaces/{marketplace}/hob',
-    'Moves the demo’s clock on: a reading a day for each watched listing.',
-    {
-      params: inMarketplace,
-      body: Type.Object(
-        { days: Type.Union([Type.Literal(1), Type.Literal(7), Type.Literal(30)]) },
-        { additionalProperties: false },
-      ),
-      reply: Job,
-    },
-  ),
 };
 
 const Moved = Type.Union([

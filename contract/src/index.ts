@@ -1,5 +1,5 @@
 import { archive } from './archive.ts';
-import { candidates, reviews, watch } from './candidates.ts';
+import { candidates, reviews } from './candidates.ts';
 import { costingRoutes } from './costing.ts';
 import { curves } from './curves.ts';
 import { demand } from './demand.ts';
@@ -8,6 +8,7 @@ import { shortlist } from './shortlist.ts';
 import { siftRoutes } from './sift.ts';
 import { sources } from './sources.ts';
 import { suppliersRoutes } from './suppliers.ts';
+import { watch } from './watch.ts';
 
 /** Every route of the API, by capability. */
 export const routes = {

@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { newsInWords, newsOf, type News } from '../src/changes/news.ts';
+import { rankBreaks } from '../src/changes/breaks.ts';
+import { newsInWords, newsOf, WATCH_BREAKS, type News, type NewsAsked } from '../src/changes/news.ts';
+import { STARTER_PLAN } from '../src/changes/watch-plan.ts';
 import { addDays } from '../src/measures/day.ts';
 import type { Reading } from '../src/estimate/reading.ts';
 import { powerLaw, reading, TODAY } from './fixtures/reading.ts';
@@ -15,8 +17,8 @@ const quiet = (
     const back = days - 1 - i;
     return reading(back, change(back, { price: 2000, rank: 100, reviews: 200 - Math.floor(back / 5), rating: 4.4, sellers: 1, stock: 300, mainOffer: 'Tern' })); // prettier-ignore
   });
-const news = (readings: readonly Reading[], since = SINCE): News[] =>
-  newsOf({ readings, curve, within: null, since, today: TODAY });
+const news = (readings: readonly Reading[], since = SINCE, more: Partial<NewsAsked> = {}): News[] =>
+  newsOf({ readings, breaks: rankBreaks(readings, curve, null, WATCH_BREAKS), since, today: TODAY, ...more });
 const words = (readings: readonly Reading[], since = SINCE): string[] =>
   news(readings, since).map((n) => newsInWords(n, String));
 
@@ -71,6 +73,54 @@ describe('is news', () => {
     expect(found).toMatchObject({ kind: 'level', day: addDays(TODAY, -10), days: 9 });
     expect(newsInWords(found!, String)).toMatch(/^sells \d+ % more than before, for 9 days read$/);
     expect(news(broke, addDays(TODAY, -1))).toEqual([]);
-    expect(newsOf({ readings: broke, curve: null, within: null, since: SINCE, today: TODAY })).toEqual([]);
+    expect(newsOf({ readings: broke, breaks: [], since: SINCE, today: TODAY })).toEqual([]);
+  });
+
+  test('a page that changed, once for all that changed on it', () => {
+    const pages = [
+      { day: addDays(TODAY, -9), parts: ['title'] },
+      { day: addDays(TODAY, -2), parts: ['pictures'] },
+      { day: addDays(TODAY, -1), parts: ['pictures', 'bullets'] },
+    ];
+    expect(news(quiet(), SINCE, { pages }).map((n) => newsInWords(n, String))).toEqual([
+      'its page changed: pictures, bullets',
+    ]);
+  });
+
+  test('places of a term gained, lost, and given up, the more the more it is searched', () => {
+    const reads = (then: number | null, lately: number | null) =>
+      Array.from({ length: 20 }, (_, i) => ({
+        day: addDays(TODAY, i - 19),
+        unpaid: i < 15 ? then : lately,
+        paid: null,
+      }));
+    const terms = [
+      { term: 'rope rack', searches: 50, reads: reads(20, 4) },
+      { term: 'book press', searches: 9000, reads: reads(3, null) },
+      { term: 'paper press', searches: null, reads: reads(3, 5) },
+    ];
+    expect(news([], SINCE, { terms }).map((n) => newsInWords(n, String))).toEqual([
+      '“book press”: place 3 → off the first page',
+      '“rope rack”: place 20 → place 4',
+    ]);
+  });
+});
+
+describe('rules of one’s own', () => {
+  const cheaper = quiet((back, s) => (back <= 2 ? { ...s, price: 1800, rank: 60 } : s));
+  const rules = STARTER_PLAN.rules;
+
+  test('say from where on something is told', () => {
+    expect(news(cheaper, SINCE, { rules: { ...rules, price: 0.11 } })).toEqual([]);
+    const slight = quiet((back, s) => (back < 14 ? { ...s, rank: 88 } : s));
+    expect(news(slight, addDays(TODAY, -14))).toEqual([]);
+    const [found] = news(slight, addDays(TODAY, -14), { rules: { ...rules, level: 0.1 } });
+    expect(found).toMatchObject({ kind: 'level', days: 14 });
+    const burst = quiet((back, s) => (back <= 1 ? { ...s, reviews: 230 } : s));
+    expect(news(burst, SINCE, { rules: { ...rules, reviews: 31 } })).toEqual([]);
+  });
+
+  test('and what is never told', () => {
+    expect(news(cheaper, SINCE, { rules: { ...rules, quiet: ['price'] } })).toEqual([]);
   });
 });

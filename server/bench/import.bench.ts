@@ -8,7 +8,7 @@ import { setTimeout } from 'node:timers/promises';
 import type { Job } from '@kettle/contract/shapes';
 import type { ImportKind, Preview } from '@kettle/contract/sources';
 import { addDays } from '@kettle/core/measures/day';
-import { realToday } from '../src/ground/marketplaces/marketplaces.ts';
+import { realToday } from '../src/ground/marketplaces/clock.ts';
 import { freshSchema, startProgram } from '../test/program.ts';
 
 const LISTINGS = Number(process.env.KETTLE_BENCH_LISTINGS ?? 200_000);

@@ -9,7 +9,7 @@ import type { Job } from '@kettle/contract/shapes';
 import { addDays } from '@kettle/core/measures/day';
 import { randomFrom } from '@kettle/core/stats/random';
 import { labelledReviews } from '../../core/test/reviews/labelled.ts';
-import { realToday } from '../src/ground/marketplaces/marketplaces.ts';
+import { realToday } from '../src/ground/marketplaces/clock.ts';
 import { freshSchema, importCsv, startProgram } from '../test/program.ts';
 
 const REVIEWS = Number(process.env.KETTLE_BENCH_REVIEWS ?? 100_000);

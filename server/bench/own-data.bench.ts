@@ -15,7 +15,7 @@ import { monthlyRates, Simulated, trueMonthlyUnits, type RatesOfMonth } from '@k
 import { makeWorld, type WorldListing } from '@kettle/demo/world';
 import { openDatabase } from '../src/ground/db/connection.ts';
 import { estimates, jobs, listings, rankCurves } from '../src/ground/db/schema.ts';
-import { realToday } from '../src/ground/marketplaces/marketplaces.ts';
+import { realToday } from '../src/ground/marketplaces/clock.ts';
 import { prepareWorkspace } from '../src/roof/prepare.ts';
 import { compose, endServices } from '../src/roof/app/compose.ts';
 import { addMarketplace } from '../src/capabilities/marketplaces/service.ts';

@@ -80,6 +80,7 @@ const listen = (port: number, triesLeft: number): void => {
 server.once('listening', () => {
   services.jobs.start();
   services.copies.start((error) => log.warn({ err: error }, 'A copy of the workspace could not be kept'));
+  services.watchman.start((error) => log.warn({ err: error }, 'A daily run could not be made'));
   services.folder.start((error) => log.warn({ err: error }, 'The folder could not be looked at'));
   warmUp().catch((error: unknown) => log.warn({ err: error }, 'The sift indexes could not be built ahead'));
   say(`Cold Kettle is ready: http://127.0.0.1:${(server.address() as AddressInfo).port}/`);

@@ -1,6 +1,6 @@
 // What is new of the watched listings: on the demo as its clock moves on, and on files of one's own.
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { Morning } from '@kettle/contract/candidates';
+import type { Morning } from '@kettle/contract/watch';
 import type { Job, Problem } from '@kettle/contract/shapes';
 import type { SiftReply } from '@kettle/contract/sift';
 import { addDays } from '@kettle/core/measures/day';

@@ -4,7 +4,7 @@ import type { ListingSheet } from '@kettle/contract/listings';
 import type { Job } from '@kettle/contract/shapes';
 import type { SiftReply } from '@kettle/contract/sift';
 import { addDays } from '@kettle/core/measures/day';
-import { realToday } from '../src/ground/marketplaces/marketplaces.ts';
+import { realToday } from '../src/ground/marketplaces/clock.ts';
 import { csv, importCsv, startProgram, type Program } from './program.ts';
 
 let program: Program;

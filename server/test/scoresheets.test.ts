@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { and, count, eq } from 'drizzle-orm';
-import type { WatchGroup } from '@kettle/contract/candidates';
+import type { WatchGroup } from '@kettle/contract/watch';
 import type { Job, Problem } from '@kettle/contract/shapes';
 import type { KeptScoresheet, ScoredCandidate, ScoresheetBrief } from '@kettle/contract/shortlist';
 import type { Scoresheet } from '@kettle/core/documents/scoresheet';

@@ -1,7 +1,8 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import type { CandidateBrief, Morning as MorningReply } from '@kettle/contract/candidates';
+import type { CandidateBrief } from '@kettle/contract/candidates';
+import type { Morning as MorningReply } from '@kettle/contract/watch';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import { addDays } from '@kettle/core/measures/day';
 import { CandidatesTable } from '../src/capabilities/candidates/candidates-table.tsx';

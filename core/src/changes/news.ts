@@ -1,9 +1,9 @@
-import type { Course } from '../estimate/age.ts';
-import type { RankCurve } from '../estimate/rank-curve.ts';
+import type { WatchRules } from '../documents/watch-rules.ts';
 import { tidyReadings, type Reading } from '../estimate/reading.ts';
 import { addDays, daysBetween, type Day } from '../measures/day.ts';
-import { BREAK_RULES, RANK_LAG, rankBreaks } from './breaks.ts';
-import { MOVED } from './thresholds.ts';
+import { BREAK_RULES, RANK_LAG, type Break } from './breaks.ts';
+import { placeChange, type PlaceRead } from './places.ts';
+import { STARTER_PLAN } from './watch-plan.ts';
 
 /** Something about a watched listing that is worth a look, and the day on which it began. */
 export type News = { day: Day; weight: number } & (
@@ -12,16 +12,30 @@ export type News = { day: Day; weight: number } & (
   | { kind: 'stock'; what: 'ran out' | 'came back' }
   | { kind: 'holder'; before: string; now: string }
   | { kind: 'reviews'; now: number; usual: number; days: number }
+  | { kind: 'page'; parts: readonly string[] }
+  | { kind: 'terms'; term: string; before: number | null; now: number | null; searches: number | null }
 );
+/** A term's first pages as they were read, with where the listing stood. */
+export interface TermPlaces {
+  term: string;
+  /** Searches a month, as last told. */
+  searches: number | null;
+  reads: readonly PlaceRead[];
+}
 export interface NewsAsked {
   readings: readonly Reading[];
-  curve: RankCurve | null;
-  /** The season of its kind among the others of its ranks. */
-  within: Course | null;
+  /** Breaks of its level, as `rankBreaks` finds them with `WATCH_BREAKS`. */
+  breaks: readonly Break[];
+  /** What changed on its page, and on which day that was seen. */
+  pages?: readonly { day: Day; parts: readonly string[] }[];
+  terms?: readonly TermPlaces[];
   /** What was known on this day is no news. */
   since: Day;
   today: Day;
+  rules?: WatchRules;
 }
+/** Breaks that rules can ask for: down to the least that a rule can say. */
+export const WATCH_BREAKS = { ...BREAK_RULES, times: 1.05 } as const;
 
 /** What each kind weighs by itself, facts of the trade: common practice, no source. */
 const WEIGHTS = {
@@ -33,70 +47,102 @@ const WEIGHTS = {
   rating: 4,
   reviews: 3,
   'came back': 3,
+  page: 2,
+  terms: 1,
 } as const;
 /** Days before, in which somebody who held the main offer is nobody new. */
 const KNOWN_HOLDERS = 60;
-/** New reviews are a burst from so many times the usual pace, and so many, on. */
-const BURST = { times: 3, reviews: 5, days: 60 } as const;
+/** Days that the usual pace of reviews is told by. */
+const PACE_DAYS = 60;
 
 /**
  * What is new of a watched listing since a day, the gravest first: its price or rating moved, its level broke, its stock ran
- * out or came back, sellers came or went, somebody new holds the main offer, reviews came in a burst. Each by the thresholds
- * that count everywhere; a break is news on the day on which it has lasted long enough to be told, which is later than the
- * day it began. Nothing for fewer than two days read.
- * @example newsOf({ readings: [], curve: null, within: null, since: '2026-11-20', today: '2026-11-24' }) // => []
+ * out or came back, sellers came or went, somebody new holds the main offer, reviews came in a burst, its page changed,
+ * places were gained or lost for a term. Each by the seller's own rules; a break is news on the day on which it has lasted
+ * long enough to be told, which is later than the day it began. Of readings nothing for fewer than two days.
+ * @example newsOf({ readings: [], breaks: [], since: '2026-11-20', today: '2026-11-24' }) // => []
  */
-export const newsOf = ({ readings, curve, within, since, today }: NewsAsked): News[] => {
+export const newsOf = ({
+  readings,
+  breaks,
+  pages = [],
+  terms = [],
+  since,
+  today,
+  rules = STARTER_PLAN.rules,
+}: NewsAsked): News[] => {
+  // prettier-ignore
   const days = tidyReadings(readings, today);
   const then = days.filter((d) => d.day <= since);
   const lately = days.filter((d) => d.day > since);
-  if (lately.length === 0 || days.length < 2) return [];
-  return [
-    ...moved(then, lately),
-    ...stockNews(then, lately),
-    ...holderNews(then, lately, since),
-    ...reviewNews(then, lately),
-    ...rankBreaks(days, curve, within).flatMap((b): News[] =>
-      // By the ranks it lasted its least number of days on this one.
-      addDays(b.day, RANK_LAG + BREAK_RULES.lasts - 1) > since
-        ? [
-            {
-              kind: 'level',
-              day: b.day,
-              times: b.times,
-              days: b.days,
-              weight: WEIGHTS.level * Math.abs(Math.log2(b.times)),
-            },
-          ]
-        : [],
-    ),
-  ].sort((a, b) => b.weight - a.weight || (a.day < b.day ? 1 : -1));
+  const ofReadings =
+    lately.length === 0 || days.length < 2
+      ? []
+      : [
+          ...moved(then, lately, rules),
+          ...stockNews(then, lately),
+          ...holderNews(then, lately, since),
+          ...reviewNews(then, lately, rules),
+          ...levelNews(breaks, since, rules),
+        ];
+  return [...ofReadings, ...pageNews(pages, since), ...termNews(terms, since, rules)]
+    .filter((n) => !rules.quiet.includes(n.kind))
+    .sort((a, b) => b.weight - a.weight || (a.day < b.day ? 1 : -1));
 };
+
+const levelNews = (breaks: readonly Break[], since: Day, { level }: WatchRules): News[] =>
+  breaks.flatMap((b): News[] => {
+    const far = Math.abs(Math.log(b.times));
+    // By the ranks it lasted its least number of days on this one.
+    const told = addDays(b.day, RANK_LAG + BREAK_RULES.lasts - 1);
+    return told <= since || far < Math.log(1 + level) - 1e-9
+      ? []
+      : [{ kind: 'level', day: b.day, times: b.times, days: b.days, weight: (WEIGHTS.level * far) / Math.LN2 }];
+  });
+
+const pageNews = (pages: NonNullable<NewsAsked['pages']>, since: Day): News[] => {
+  const lately = pages.filter((p) => p.day > since);
+  const parts = [...new Set(lately.flatMap((p) => p.parts))];
+  return parts.length === 0 ? [] : [{ kind: 'page', parts, day: lately.at(-1)!.day, weight: WEIGHTS.page }];
+};
+
+/** Searches a month from which on a term counts in full. */
+const MANY_SEARCHES = 10_000;
+const termNews = (terms: readonly TermPlaces[], since: Day, { places }: WatchRules): News[] =>
+  terms.flatMap(({ term, searches, reads }): News[] => {
+    const change = placeChange(reads, since, places);
+    // Few searches say little; of a term whose searches nobody told it counts for half.
+    const counts = searches === null ? 0.5 : Math.min(1, Math.log1p(searches) / Math.log1p(MANY_SEARCHES));
+    const left = change?.before === null || change?.now === null;
+    return change === null
+      ? []
+      : [{ kind: 'terms', term, searches, ...change, weight: WEIGHTS.terms * counts * (left ? 3 : 2) }];
+  });
 
 const lastOf = <K extends keyof Reading>(days: readonly Reading[], key: K): NonNullable<Reading[K]> | null =>
   (days.findLast((d) => d[key] !== null)?.[key] ?? null) as NonNullable<Reading[K]> | null;
 
 /** What was before, and is now: the first day on which it was as far off as it is now, or further. */
-const moved = (then: readonly Reading[], lately: readonly Reading[]): News[] => {
+const moved = (then: readonly Reading[], lately: readonly Reading[], rules: WatchRules): News[] => {
   const news: News[] = [];
   const begin = (test: (d: Reading) => boolean): Day => lately.find(test)?.day ?? lately.at(-1)!.day;
   const [price, priceNow] = [lastOf(then, 'price'), lastOf(lately, 'price')];
-  if (price && priceNow && Math.abs(priceNow / price - 1) >= MOVED.price - 1e-9)
+  if (price && priceNow && Math.abs(priceNow / price - 1) >= rules.price - 1e-9)
     news.push({
       kind: 'price',
       before: price,
       now: priceNow,
-      day: begin((d) => d.price !== null && Math.abs(d.price / price - 1) >= MOVED.price - 1e-9),
+      day: begin((d) => d.price !== null && Math.abs(d.price / price - 1) >= rules.price - 1e-9),
       weight: WEIGHTS.price * Math.min(3, Math.abs(priceNow / price - 1) / 0.1),
     });
   const [rating, ratingNow] = [lastOf(then, 'rating'), lastOf(lately, 'rating')];
-  if (rating !== null && ratingNow !== null && Math.abs(ratingNow - rating) >= MOVED.rating - 1e-9)
+  if (rating !== null && ratingNow !== null && Math.abs(ratingNow - rating) >= rules.rating - 1e-9)
     news.push({
       kind: 'rating',
       before: rating,
       now: ratingNow,
-      day: begin((d) => d.rating !== null && Math.abs(d.rating - rating) >= MOVED.rating - 1e-9),
-      weight: WEIGHTS.rating * Math.min(3, Math.abs(ratingNow - rating) / MOVED.rating),
+      day: begin((d) => d.rating !== null && Math.abs(d.rating - rating) >= rules.rating - 1e-9),
+      weight: WEIGHTS.rating * Math.min(3, Math.abs(ratingNow - rating) / rules.rating),
     });
   const [sellers, sellersNow] = [lastOf(then, 'sellers'), lastOf(lately, 'sellers')];
   if (sellers !== null && sellersNow !== null && sellers !== sellersNow)
@@ -131,25 +177,27 @@ const holderNews = (then: readonly Reading[], lately: readonly Reading[], since:
   return [{ kind: 'holder', before, now, day, weight: WEIGHTS.holder }];
 };
 
-const reviewNews = (then: readonly Reading[], lately: readonly Reading[]): News[] => {
+const reviewNews = (then: readonly Reading[], lately: readonly Reading[], rules: WatchRules): News[] => {
   const counted = then.filter((d) => d.reviews !== null);
   const now = lately.filter((d) => d.reviews !== null);
   const last = counted.at(-1);
   const newest = now.at(-1);
   if (!last || !newest) return [];
-  const from = addDays(last.day, -BURST.days);
+  const from = addDays(last.day, -PACE_DAYS);
   const first = counted.find((d) => d.day >= from)!;
   const usualDays = daysBetween(first.day, last.day);
   const days = daysBetween(last.day, newest.day);
-  if (usualDays < BURST.days / 4 || days < 1) return [];
+  if (usualDays < PACE_DAYS / 4 || days < 1) return [];
   const came = newest.reviews! - last.reviews!;
   const usual = ((last.reviews! - first.reviews!) / usualDays) * days;
-  if (came < BURST.reviews || came < BURST.times * Math.max(usual, 0.5)) return [];
+  if (came < rules.reviews || came < rules.reviewTimes * Math.max(usual, 0.5)) return [];
   const day = now.find((d) => d.reviews! - last.reviews! >= came / 2)!.day;
-  return [{ kind: 'reviews', now: came, usual, days, day, weight: WEIGHTS.reviews * Math.min(3, came / Math.max(usual, 1) / BURST.times) }]; // prettier-ignore
+  return [{ kind: 'reviews', now: came, usual, days, day, weight: WEIGHTS.reviews * Math.min(3, came / Math.max(usual, 1) / rules.reviewTimes) }]; // prettier-ignore
 };
 
 const rounded = (n: number): string => (n < 10 ? n.toFixed(1).replace('.0', '') : String(Math.round(n)));
+
+const placeInWords = (place: number | null): string => (place === null ? 'off the first page' : `place ${place}`);
 
 /** News in a few words; money is written by whoever asks. @example newsInWords({ kind: 'level', day: '2026-11-10', times: 1.31, days: 14, weight: 2 }, String) // => "sells 31 % more than before, for 14 days read" */
 export const newsInWords = (news: News, money: (minor: number) => string): string => {
@@ -168,6 +216,10 @@ export const newsInWords = (news: News, money: (minor: number) => string): strin
       return news.what === 'ran out' ? 'ran out of stock' : 'is in stock again';
     case 'holder':
       return `the main offer went from ${news.before} to ${news.now}`;
+    case 'page':
+      return `its page changed: ${news.parts.join(', ')}`;
+    case 'terms':
+      return `“${news.term}”: ${placeInWords(news.before)} → ${placeInWords(news.now)}`;
     case 'reviews':
       return `${news.now} reviews in ${news.days} ${news.days === 1 ? 'day' : 'days'}, usually ${rounded(news.usual)}`;
   }

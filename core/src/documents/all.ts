@@ -7,6 +7,7 @@ import { FeeSchedule } from './fee-schedule.ts';
 import { FlagRules } from './flag-rules.ts';
 import { Scoresheet } from './scoresheet.ts';
 import { ShelfRules } from './shelf-rules.ts';
+import { WaitFor, WatchPlan, WatchRules } from './watch-rules.ts';
 
 /** Every document that people edit and keep, by the name of its JSON Schema in docs/schemas. */
 export const DOCUMENTS: Readonly<Record<string, TSchema>> = {
@@ -18,4 +19,7 @@ export const DOCUMENTS: Readonly<Record<string, TSchema>> = {
   'flag-rules': FlagRules,
   scoresheet: Scoresheet,
   'shelf-rules': ShelfRules,
+  'wait-for': WaitFor,
+  'watch-plan': WatchPlan,
+  'watch-rules': WatchRules,
 };

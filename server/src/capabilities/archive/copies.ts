@@ -8,7 +8,7 @@ import { daysBetween } from '@kettle/core/measures/day';
 import { exclusively, type Database, type Db } from '../../ground/db/connection.ts';
 import { workspace } from '../../ground/db/schema.ts';
 import { validator } from '../../ground/http/validate.ts';
-import { realToday } from '../../ground/marketplaces/marketplaces.ts';
+import { realToday } from '../../ground/marketplaces/clock.ts';
 import { conflict, notFound } from '../../ground/problems/problem.ts';
 import { writeArchive } from './write.ts';
 

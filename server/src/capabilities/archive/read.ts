@@ -44,6 +44,9 @@ const DOCUMENT_COLUMNS: Readonly<Record<string, ValidateFunction>> = {
   'marketplaces.cost_rules': ajv.compile(DOCUMENTS['cost-rules']!),
   'marketplaces.flag_rules': ajv.compile(DOCUMENTS['flag-rules']!),
   'marketplaces.shelf_rules': ajv.compile(DOCUMENTS['shelf-rules']!),
+  'marketplaces.watch_plan': ajv.compile(DOCUMENTS['watch-plan']!),
+  'watch_groups.rules': ajv.compile(DOCUMENTS['watch-rules']!),
+  'candidates.wait_for': ajv.compile(DOCUMENTS['wait-for']!),
 };
 
 /**

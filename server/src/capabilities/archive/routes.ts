@@ -4,7 +4,7 @@ import type { Express } from 'express';
 import { archive as routes } from '@kettle/contract/archive';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
-import { realToday } from '../../ground/marketplaces/marketplaces.ts';
+import { realToday } from '../../ground/marketplaces/clock.ts';
 import { keepUpload } from '../sources/uploads.ts';
 import type { KeptCopies } from './copies.ts';
 import { writeArchive } from './write.ts';

@@ -1,11 +1,13 @@
 import type { Express } from 'express';
-import { candidates as routes, watch } from '@kettle/contract/candidates';
+import { candidates as routes } from '@kettle/contract/candidates';
+import { watch } from '@kettle/contract/watch';
 import type { Stage } from '@kettle/core/documents/stages';
 import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
+import { refuseTooEarly } from '../../ground/candidates/waiting.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
-import { groupReadings } from '../watch/service.ts';
+import { groupReadings } from '../watch/chart.ts';
 import {
   addNote,
   addToLineUp,
@@ -18,7 +20,7 @@ import {
 } from './service.ts';
 
 const DONE = { ok: true } as const;
-/** Stages that a candidate which is ruled out reaches only with a word why. */
+/** Stages that a candidate which is ruled out, or was hardly watched, reaches only with a word why. */
 const FIRM: ReadonlySet<Stage> = new Set(['shortlisted', 'chosen']);
 
 /** @param mayStand throws when a candidate may not stand on a firm stage without a word why */
@@ -31,7 +33,11 @@ export const serveCandidates = (app: Express, { database }: Ground, mayStand: (i
   serve(app, routes.get, async ({ params }) => candidateOf(db, params.id));
   serve(app, routes.change, async ({ params, body }) => (await changeCandidate(db, params.id, body), DONE));
   serve(app, routes.stage, async ({ params, body }) => {
-    if (FIRM.has(body.stage) && !body.reason?.trim()) await mayStand(params.id);
+    if (FIRM.has(body.stage) && !body.reason?.trim()) {
+      const { market } = await candidateRow(db, params.id);
+      await refuseTooEarly(db, market, params.id);
+      await mayStand(params.id);
+    }
     await moveToStage(database, params.id, body.stage, body.reason);
     return DONE;
   });

@@ -1,9 +1,12 @@
 import { and, asc, count, desc, eq, inArray, max, sql } from 'drizzle-orm';
-import type { Added, Candidate, CandidateBrief } from '@kettle/contract/candidates';
+import type { Candidate, CandidateBrief } from '@kettle/contract/candidates';
+import type { Added } from '@kettle/contract/watch';
 import type { Stage } from '@kettle/core/documents/stages';
+import type { WaitFor } from '@kettle/core/documents/watch-rules';
 import { codesFromText } from '@kettle/core/listing/codes';
 import { briefsOf, idsByCode } from '../../ground/briefs/briefs.ts';
 import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
+import { readinessOf, waitingsOf } from '../../ground/candidates/waiting.ts';
 import { raiseRuledVersion } from '../../ground/costings/costed.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { candidateLog, candidates, estimates, lineUp, listings, readings, watched } from '../../ground/db/schema.ts';
@@ -126,6 +129,8 @@ export const candidateOf = async (db: Db, id: number): Promise<Candidate> => {
       )
     ).map((b) => [b.id, b]),
   );
+  const [waits, readiness] = await Promise.all([waitingsOf(db, market, [candidate]), readinessOf(db, market, [id])]);
+  const ready = readiness.get(id)!;
   const stageDays: Record<string, string> = {};
   for (const entry of log) if (entry.stage && !stageDays[entry.stage]) stageDays[entry.stage] = entry.day;
   return {
@@ -135,6 +140,9 @@ export const candidateOf = async (db: Db, id: number): Promise<Candidate> => {
     stage: candidate.stage,
     dropReason: candidate.dropReason,
     lookAgainOn: candidate.lookAgainOn,
+    waitFor: candidate.waitFor,
+    waiting: waits.get(id) ?? null,
+    ready: { weeks: ready.weeks, readings: ready.readings, still: ready.still },
     madeOn: log.at(-1)?.day ?? market.today,
     stageDays,
     lineUp: entries
@@ -164,12 +172,13 @@ export const candidateOf = async (db: Db, id: number): Promise<Candidate> => {
 export const changeCandidate = async (
   db: Db,
   id: number,
-  change: { name?: string; lookAgainOn?: string | null },
+  change: { name?: string; lookAgainOn?: string | null; waitFor?: WaitFor | null },
 ): Promise<void> => {
   await candidateRow(db, id);
   const set = {
     ...(change.name === undefined ? {} : { name: change.name.trim() }),
     ...(change.lookAgainOn === undefined ? {} : { lookAgainOn: change.lookAgainOn }),
+    ...(change.waitFor === undefined ? {} : { waitFor: change.waitFor }),
   };
   if (Object.keys(set).length > 0) await db.update(candidates).set(set).where(eq(candidates.id, id));
 };

@@ -11,6 +11,8 @@ import { ProblemError } from '../../ground/problems/problem.ts';
 import { checkedListingFeed, checkedSearchFeed } from '../../ground/checked-feeds.ts';
 import { takeSearches } from '../demand/take-searches.ts';
 import { findAnswers, keepAnswers } from '../suppliers/service.ts';
+import { keepPages } from './pages.ts';
+import { noteHobRun } from './runs.ts';
 import { readListings, takeReadings, watchedRows } from './read-listings.ts';
 
 /** Days after which the estimates of all listings are made anew. */
@@ -69,24 +71,31 @@ export const moveHob = async (
       { ...market, today: to },
       rows.map((r) => r.id),
     );
+    await keepPages(inside.db, { ...market, today: to });
+    const taken = read.reduce((sum, r) => sum + r.days.length, 0);
     const kept = typeof answers === 'string' ? null : await keepAnswers(inside, market, answers);
     // What was not read is older by so many days: its figures widen, and take the season along.
     if (await areOld(inside.db, market.id, to)) await addJob(inside.db, 'estimate', { marketplace, groups: [] });
-    const taken = read.reduce((sum, r) => sum + r.days.length, 0);
-    return {
-      message: [
-        `It is ${to}. ${taken} readings of ${rows.length - missed} listings were taken.`,
-        missed > 0 ? `${missed} listings were not read, and will be asked for again. ${fault}` : '',
-        noSearches ?? '',
-        typeof answers === 'string' ? answers : '',
-        kept && kept.quoted + kept.declined > 0
-          ? `Suppliers answered: ${kept.quoted} with a quote, ${kept.declined} without.`
-          : '',
-      ]
-        .filter(Boolean)
-        .join(' '),
-      day: to,
-      readings: taken,
-    };
+    const message = [
+      `It is ${to}. ${taken} readings of ${rows.length - missed} listings were taken.`,
+      missed > 0 ? `${missed} listings were not read, and will be asked for again. ${fault}` : '',
+      noSearches ?? '',
+      typeof answers === 'string' ? answers : '',
+      kept && kept.quoted + kept.declined > 0
+        ? `Suppliers answered: ${kept.quoted} with a quote, ${kept.declined} without.`
+        : '',
+    ]
+      .filter(Boolean)
+      .join(' ');
+    if (rows.length > 0)
+      await noteHobRun(inside.db, market, {
+        day: to,
+        listings: rows.length,
+        read: read.filter((r) => r.days.at(-1)?.day === to).length,
+        readings: taken,
+        message,
+        at: new Date(),
+      });
+    return { message, day: to, readings: taken };
   });
 };

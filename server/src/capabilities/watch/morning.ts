@@ -1,81 +1,76 @@
-import { and, asc, eq, inArray, lte } from 'drizzle-orm';
-import type { Morning } from '@kettle/contract/candidates';
+import { and, asc, eq, isNotNull, lte } from 'drizzle-orm';
+import type { Morning } from '@kettle/contract/watch';
 import { newsOf } from '@kettle/core/changes/news';
 import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
-import { addDays, daysBetween, type Day } from '@kettle/core/measures/day';
-import { groupsOf } from '@kettle/core/stats/groups';
+import { addDays, type Day } from '@kettle/core/measures/day';
 import type { Db } from '../../ground/db/connection.ts';
-import { candidates, categories, lineUp, listings, watched } from '../../ground/db/schema.ts';
-import { curvesOf } from '../../ground/estimates/curves.ts';
-import { daysOf } from '../../ground/estimates/evidence.ts';
-import { asReading } from '../../ground/estimates/readings.ts';
+import { candidates } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import { waitingsOf } from '../../ground/candidates/waiting.ts';
+import { isStale, lastDue } from './due.ts';
+import { candidatesOfListings } from './list.ts';
+import type { WatchMemory } from './memory.ts';
+import { pageChanges } from './pages.ts';
+import { placesSince } from './places.ts';
+import { watchPlanOf } from '../../ground/marketplaces/watch-plan.ts';
+import { groupsOfWatched } from './plan.ts';
 
-/** Days before the last look that a break, a pace and a holder are told against. */
-const BEFORE = 120;
 /** Days of the small line beside each. */
 const SHOWN = 60;
 /** A listing of a candidate counts for more. */
 const OF_CANDIDATE = 1.5;
-/** Days without a reading after which a listing is named as not read. */
-const STALE_DAYS = 1;
 
 /** What is new of the watched listings since a day, the gravest first; which were not read; what is due. */
-export const morningOf = async (db: Db, market: Market, since: Day): Promise<Morning> => {
-  const [rows, curves, due] = await Promise.all([
-    db
-      .select({
-        id: listings.id,
-        code: listings.code,
-        title: listings.title,
-        brand: listings.brand,
-        category: categories.path,
-        since: watched.since,
-      })
-      .from(watched)
-      .innerJoin(listings, eq(listings.id, watched.listingId))
-      .innerJoin(categories, eq(categories.id, listings.categoryId))
-      .where(eq(listings.marketplaceId, market.id))
-      .orderBy(asc(listings.id)),
-    curvesOf(db, market),
+export const morningOf = async (db: Db, memory: WatchMemory, market: Market, since: Day): Promise<Morning> => {
+  const [{ rows, days, curves }, { plan }, groups, inCandidates, due, waiting] = await Promise.all([
+    memory.of(db, market),
+    watchPlanOf(db, market.id),
+    groupsOfWatched(db, market.id),
+    candidatesOfListings(db, market),
     db
       .select({ id: candidates.id, name: candidates.name, day: candidates.lookAgainOn })
       .from(candidates)
       .where(and(eq(candidates.marketplaceId, market.id), lte(candidates.lookAgainOn, market.today)))
       .orderBy(asc(candidates.lookAgainOn)),
+    db
+      .select()
+      .from(candidates)
+      .where(and(eq(candidates.marketplaceId, market.id), isNotNull(candidates.waitFor))),
   ]);
   const ids = rows.map((r) => r.id);
-  const [days, inCandidates] =
-    ids.length === 0
-      ? [[], []]
-      : await Promise.all([
-          daysOf(db, ids, addDays(since, -BEFORE)),
-          db
-            .select({ listing: lineUp.listingId, id: candidates.id, name: candidates.name })
-            .from(lineUp)
-            .innerJoin(candidates, eq(candidates.id, lineUp.candidateId))
-            .where(and(eq(candidates.marketplaceId, market.id), inArray(lineUp.listingId, ids))),
-        ]);
-  const byListing = groupsOf(days, (d) => d.listingId);
-  const candidatesOf = groupsOf(inCandidates, (c) => c.listing);
+  const [pages, places, waits] = await Promise.all([
+    pageChanges(db, ids, since),
+    placesSince(db, market, ids, since),
+    waitingsOf(db, market, waiting),
+  ]);
+  const rulesOf = new Map(groups.map((g) => [g.id, g.rules]));
   const told: Morning['listings'] = [];
   const stale: Morning['stale'] = [];
+  const expected = lastDue(market, plan);
   for (const row of rows) {
-    const read = (byListing.get(row.id) ?? []).map(asReading);
-    const { curve, drift } = curves.of(row.category);
-    const of = (candidatesOf.get(row.id) ?? []).map(({ id, name }) => ({ id, name }));
-    const brief = { code: row.code, title: row.title, brand: row.brand, candidates: of };
-    const last = read.at(-1)?.day ?? null;
-    if (daysBetween(last ?? row.since, market.today) >= STALE_DAYS + (last === null ? 1 : 0))
-      stale.push({ ...brief, last });
-    const news = newsOf({ readings: read, curve, within: drift.within, since, today: market.today });
+    const { readings, breaks } = days.get(row.id)!;
+    const of = inCandidates.get(row.id) ?? [];
+    const { code, title, brand, groupId: group, labels } = row;
+    const brief = { code, title, brand, group, labels, candidates: of };
+    const last = readings.findLast((r) => r.day <= market.today)?.day ?? null;
+    if (isStale(expected, { since: row.since, last })) stale.push({ ...brief, last });
+    const news = newsOf({
+      readings,
+      breaks,
+      pages: pages.get(row.id) ?? [],
+      terms: places.get(row.id) ?? [],
+      since,
+      today: market.today,
+      rules: (group !== null && rulesOf.get(group)) || plan.rules,
+    });
     if (news.length === 0) continue;
     const from = addDays(market.today, -SHOWN);
+    const { curve } = curves.of(row.category);
     told.push({
       ...brief,
-      news,
+      news: news.map((n) => (n.kind === 'page' ? { ...n, parts: [...n.parts] } : n)),
       weight: news.reduce((sum, n) => sum + n.weight, 0) * (of.length > 0 ? OF_CANDIDATE : 1),
-      days: read
+      days: readings
         .filter((r) => r.day > from)
         .map((r) => ({ day: r.day, price: r.price, units: curve && r.rank ? unitsAtRank(curve, r.rank) : null })),
     });
@@ -88,5 +83,9 @@ export const morningOf = async (db: Db, market: Market, since: Day): Promise<Mor
     listings: told,
     stale,
     due: due.map(({ id, name, day }) => ({ id, name, day: day! })),
+    met: waiting.flatMap((c) => {
+      const wait = waits.get(c.id);
+      return c.waitFor && wait?.met && c.stage !== 'dropped' ? [{ id: c.id, name: c.name, weeks: wait.held, wait: c.waitFor }] : []; // prettier-ignore
+    }),
   };
 };

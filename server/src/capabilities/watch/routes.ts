@@ -1,29 +1,126 @@
 import type { Express } from 'express';
-import { watch as routes } from '@kettle/contract/candidates';
+import { watch as routes } from '@kettle/contract/watch';
+import { addDays, isDay, type Day } from '@kettle/core/measures/day';
+import { sendCsv, sendXlsx } from '../../ground/export/table.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import { watchPlanOf } from '../../ground/marketplaces/watch-plan.ts';
+import { badField, notFound } from '../../ground/problems/problem.ts';
+import { atomOf, calendarOf, newsTable, watchedTable } from './away.ts';
+import { chartOf, chosenIds } from './chart.ts';
 import { askToMoveHob } from './clock.ts';
-import { badField } from '../../ground/problems/problem.ts';
+import { daysToRemember } from './days-to-remember.ts';
+import { watchedListings } from './list.ts';
 import { morningOf } from './morning.ts';
-import { stopWatching, watchByCodes, watchedListings } from './service.ts';
+import { positionsOf } from './places.ts';
+import {
+  addEvent,
+  addGroup,
+  dropEvent,
+  dropGroup,
+  eventsOf,
+  groupsOfWatched,
+  keepGroup,
+  keepWatchPlan,
+} from './plan.ts';
+import { nextRun, runByHand, runsOf } from './runs.ts';
+import { changeWatched, restoreWatched, stopWatching, watchByCodes } from './service.ts';
+import type { Watchman } from './watchman.ts';
 
-export const serveWatch = (app: Express, { database, jobs }: Ground): void => {
+const DONE = { ok: true } as const;
+/** Days that a feed and a file tell of where nobody says since when. */
+const TOLD = 14;
+
+interface Watching extends Ground {
+  watchman: Watchman;
+  folder: { look: (now: number) => Promise<void> };
+}
+
+export const serveWatch = (app: Express, { database, jobs, watchman: { memory }, folder }: Watching): void => {
   const { db } = database;
-  serve(app, routes.list, async ({ params }) => watchedListings(db, await marketOf(db, params.marketplace)));
-  serve(app, routes.morning, async ({ params, query }) => {
-    const market = await marketOf(db, params.marketplace);
-    if (query.since > market.today) throw badField('since', `The date ${query.since} lies in the future.`);
-    return morningOf(db, market, query.since);
+  const market = ({ marketplace }: { marketplace: string }) => marketOf(db, marketplace);
+  const newsSince = async (marketplace: string, since: Day | null) => {
+    const of = await marketOf(db, marketplace);
+    if (since !== null && since > of.today) throw badField('since', `The date ${since} lies in the future.`);
+    return { market: of, morning: await morningOf(db, memory, of, since ?? addDays(of.today, -TOLD)) };
+  };
+  serve(app, routes.list, async ({ params }) => watchedListings(db, memory, await market(params)));
+  serve(app, routes.morning, async ({ params, query }) => (await newsSince(params.marketplace, query.since)).morning);
+  serve(app, routes.add, async ({ params, body }) => {
+    const of = await market(params);
+    const { plan } = await watchPlanOf(db, of.id);
+    return {
+      ...(await watchByCodes(database, of, body)),
+      first: of.simulated
+        ? `The first reading comes when the hob moves on from ${of.today}.`
+        : `The first reading comes with the next file that names ${plan.daily ? `them; each day is taken stock of at ${plan.hour}:00.` : 'them.'}`,
+    };
   });
-  serve(app, routes.add, async ({ params, body }) =>
-    watchByCodes(db, await marketOf(db, params.marketplace), body.text),
+  serve(app, routes.remove, async ({ params }) => stopWatching(database, await market(params), params.code));
+  serve(app, routes.change, async ({ params, body }) => changeWatched(database, await market(params), body));
+  serve(app, routes.restore, async ({ params, body }) => {
+    await restoreWatched(database, await market(params), body.states);
+    return DONE;
+  });
+  serve(app, routes.groups, async ({ params }) => groupsOfWatched(db, (await market(params)).id));
+  serve(app, routes.addGroup, async ({ params, body }) => addGroup(database, (await market(params)).id, body.name));
+  serve(app, routes.keepGroup, async ({ params, body }) =>
+    keepGroup(database, (await market(params)).id, params.id, body),
   );
-  serve(app, routes.remove, async ({ params }) => {
-    await stopWatching(db, await marketOf(db, params.marketplace), params.code);
-    return { ok: true as const };
+  serve(app, routes.dropGroup, async ({ params }) => dropGroup(database, (await market(params)).id, params.id));
+  serve(app, routes.plan, async ({ params }) => watchPlanOf(db, (await market(params)).id));
+  serve(app, routes.keepPlan, async ({ params, body }) => keepWatchPlan(database, (await market(params)).id, body));
+  serve(app, routes.runs, async ({ params }) => {
+    const of = await market(params);
+    return { runs: await runsOf(db, of), next: await nextRun(db, of, new Date()) };
   });
-  serve(app, routes.moveHob, async ({ params, body }) => {
-    return askToMoveHob(database, jobs, params.marketplace, body.days);
+  serve(app, routes.run, async ({ params }) =>
+    runByHand(database, await market(params), { look: (now) => folder.look(now), now: new Date() }),
+  );
+  serve(app, routes.events, async ({ params }) => eventsOf(db, (await market(params)).id));
+  serve(app, routes.addEvent, async ({ params, body }) => addEvent(db, (await market(params)).id, body));
+  serve(app, routes.dropEvent, async ({ params }) => {
+    await dropEvent(db, (await market(params)).id, params.id);
+    return DONE;
+  });
+  serve(app, routes.chart, async ({ params, query }) => chartOf(db, await market(params), query));
+  serve(app, routes.positions, async ({ params, query }) => {
+    const of = await market(params);
+    return positionsOf(db, of, await chosenIds(db, of, query));
+  });
+  serve(app, routes.moveHob, async ({ params, body }) => askToMoveHob(database, jobs, params.marketplace, body.days));
+
+  const sinceOf = (value: unknown): Day | null => {
+    if (value === undefined) return null;
+    if (typeof value !== 'string' || !isDay(value)) throw badField('since', 'A day is written as 2026-11-24.');
+    return value;
+  };
+  app.get('/api/marketplaces/:marketplace/watch/news.:ending', async (request, response) => {
+    const { marketplace, ending } = request.params;
+    const { market: of, morning } = await newsSince(marketplace, sinceOf(request.query.since));
+    if (ending === 'atom') {
+      const address = `${request.protocol}://${request.get('host') ?? '127.0.0.1'}${request.path}`;
+      response.type('application/atom+xml').send(atomOf(of, morning, address));
+    } else if (ending === 'csv') await sendCsv(response, newsTable(of, morning));
+    else if (ending === 'xlsx') await sendXlsx(response, newsTable(of, morning));
+    else throw notFound('That kind of file');
+  });
+  app.get('/api/marketplaces/:marketplace/watch/listings.:ending', async (request, response) => {
+    const { marketplace, ending } = request.params;
+    if (ending !== 'csv' && ending !== 'xlsx') throw notFound('That kind of file');
+    const of = await marketOf(db, marketplace);
+    const [rows, groups] = await Promise.all([watchedListings(db, memory, of), groupsOfWatched(db, of.id)]);
+    const { codes } = request.query;
+    const wanted = typeof codes === 'string' ? codes.split(',') : null;
+    const place = wanted && new Map(wanted.map((code, i) => [code, i]));
+    const shown = place ? rows.filter((r) => place.has(r.code)).sort((a, b) => place.get(a.code)! - place.get(b.code)!) : rows; // prettier-ignore
+    const table = watchedTable(of, shown, new Map(groups.map((g) => [g.id, g.name])));
+    await (ending === 'csv' ? sendCsv : sendXlsx)(response, table);
+  });
+  app.get('/api/marketplaces/:marketplace/watch/calendar.ics', async (request, response) => {
+    const of = await marketOf(db, request.params.marketplace);
+    const days = await daysToRemember(db, of);
+    response.type('text/calendar; charset=utf-8').send(calendarOf(`Cold Kettle: ${of.name}`, days, new Date()));
   });
 };

@@ -5,4 +5,5 @@ export * from './schema/sift.ts';
 export * from './schema/candidate.ts';
 export * from './schema/demand.ts';
 export * from './schema/supply.ts';
+export * from './schema/watch.ts';
 export * from './schema/work.ts';

@@ -8,6 +8,7 @@ import type { Measures } from '@kettle/core/measures/units';
 import type { Db } from '../db/connection.ts';
 import { categories, feeSchedules, marketplaces, rankCurves } from '../db/schema.ts';
 import { notFound } from '../problems/problem.ts';
+import { realToday } from './clock.ts';
 
 /** A marketplace with its own idea of today. */
 export interface Market {
@@ -32,8 +33,6 @@ export interface Market {
   demandVersion: number;
   readUpTo: string | null;
 }
-
-export const realToday = (): string => new Date().toISOString().slice(0, 10);
 
 export const marketOf = async (db: Db, id: string): Promise<Market> => {
   const [row] = await db.select().from(marketplaces).where(eq(marketplaces.id, id));
@@ -64,13 +63,14 @@ export const asMarket = (row: typeof marketplaces.$inferSelect): Market => ({
 export const versionsOf = async (
   db: Db,
   id: string,
-): Promise<{ flagRules: number; shelfRules: number; stayAway: number; costRules: number }> => {
+): Promise<{ flagRules: number; shelfRules: number; stayAway: number; costRules: number; watchPlan: number }> => {
   const [row] = await db
     .select({
       flagRules: marketplaces.flagRulesVersion,
       shelfRules: marketplaces.shelfRulesVersion,
       stayAway: marketplaces.stayAwayVersion,
       costRules: marketplaces.costRulesVersion,
+      watchPlan: marketplaces.watchPlanVersion,
     })
     .from(marketplaces)
     .where(eq(marketplaces.id, id))

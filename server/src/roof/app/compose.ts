@@ -3,6 +3,7 @@ import { KeptCopies } from '../../capabilities/archive/copies.ts';
 import { DemandIndexes } from '../../capabilities/demand/index.ts';
 import { SiftIndexes } from '../../capabilities/sift/indexes.ts';
 import { WatchedFolder } from '../../capabilities/sources/folder.ts';
+import { Watchman } from '../../capabilities/watch/watchman.ts';
 import { Aside } from '../../ground/aside/aside.ts';
 import type { Database } from '../../ground/db/connection.ts';
 import type { Ground } from '../../ground/ground.ts';
@@ -15,6 +16,7 @@ export interface Services extends Ground {
   demand: DemandIndexes;
   copies: KeptCopies;
   folder: WatchedFolder;
+  watchman: Watchman;
 }
 
 const jobWorker = new URL('../threads/job-worker.boot.mjs', import.meta.url);
@@ -37,18 +39,29 @@ export const compose = (database: Database, url: string, log: Logger, folders: F
     aside: new Aside(url, asideWorker),
     outside: simulatedOutside,
   };
+  const folder = new WatchedFolder(ground, folders.inbox ?? null);
   return {
     ...ground,
     indexes: new SiftIndexes(database.db, url, folders.cache ?? null),
     demand: new DemandIndexes(database.db),
     copies: new KeptCopies(database, folders.copies ?? null),
-    folder: new WatchedFolder(ground, folders.inbox ?? null),
+    folder,
+    watchman: new Watchman(database, (now) => folder.look(now)),
   };
 };
 
 /** Ends all threads and connections, in order. */
-export const endServices = async ({ indexes, jobs, aside, copies, folder, database }: Services): Promise<void> => {
+export const endServices = async ({
+  indexes,
+  jobs,
+  aside,
+  copies,
+  folder,
+  watchman,
+  database,
+}: Services): Promise<void> => {
   copies.stop();
+  await watchman.stop();
   await folder.stop();
   await indexes.stop();
   await jobs.stop();

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Morning as MorningReply } from '@kettle/contract/candidates';
+import type { Morning as MorningReply } from '@kettle/contract/watch';
 import { newsInWords, type News } from '@kettle/core/changes/news';
 import { addDays, daysBetween, type Day } from '@kettle/core/measures/day';
 import { useMorningQuery } from '../../ground/api/candidates.ts';

@@ -1,6 +1,7 @@
 import { Box, Flex, Skeleton, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import type { Candidate, WatchGroup } from '@kettle/contract/candidates';
+import type { Candidate } from '@kettle/contract/candidates';
+import type { WatchGroup } from '@kettle/contract/watch';
 import { MOVED } from '@kettle/core/changes/thresholds';
 import { addDays, epochDay } from '@kettle/core/measures/day';
 import { majorFromMinor } from '@kettle/core/money/money';

@@ -1,4 +1,4 @@
-import { candidates, reviews, watch } from '@kettle/contract/candidates';
+import { candidates, reviews } from '@kettle/contract/candidates';
 import { shortlist } from '@kettle/contract/shortlist';
 import { api } from './api.ts';
 import { fromRoutes } from './from-routes.ts';

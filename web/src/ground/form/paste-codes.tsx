@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import type { Added } from '@kettle/contract/candidates';
+import type { Added } from '@kettle/contract/watch';
 import { Form, LongTextField, SendButton, useKeptForm } from './form.tsx';
 
 /** Takes pasted listing codes or addresses, many at once, and says what became of each. */

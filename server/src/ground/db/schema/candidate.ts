@@ -19,6 +19,7 @@ import { Corrections } from '@kettle/core/documents/corrections';
 import { CostingDocument } from '@kettle/core/documents/costing';
 import { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { STAGES } from '@kettle/core/documents/stages';
+import { WaitFor } from '@kettle/core/documents/watch-rules';
 import { document, madeAt, money, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
 import { categories, feeSchedules, marketplaces } from './marketplace.ts';
@@ -66,6 +67,8 @@ export const candidates = mysqlTable(
     costingId: refId('costing_id').references((): AnyMySqlColumn => costings.id, { onDelete: 'set null' }),
     dropReason: varchar('drop_reason', { length: 400 }),
     lookAgainOn: date('look_again_on', { mode: 'string' }),
+    /** What it waits for; null for nothing. */
+    waitFor: document(WaitFor, 'wait_for'),
     madeAt: madeAt(),
   },
   (t) => [index('candidates_market').on(t.marketplaceId)],

@@ -192,12 +192,3 @@ export const estimates = mysqlTable('estimates', {
   /** Units of the last twelve whole months, oldest first. */
   lastYear: kept<(number | null)[]>('last_year'),
 });
-
-/** Listings of which a reading a day is taken. */
-export const watched = mysqlTable('watched', {
-  listingId: refId('listing_id')
-    .primaryKey()
-    .references(() => listings.id, { onDelete: 'cascade' }),
-  since: date('since', { mode: 'string' }).notNull(),
-  madeAt: madeAt(),
-});

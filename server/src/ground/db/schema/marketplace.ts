@@ -16,6 +16,7 @@ import { CostRules } from '@kettle/core/documents/cost-rules';
 import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { FlagRules } from '@kettle/core/documents/flag-rules';
 import { ShelfRules } from '@kettle/core/documents/shelf-rules';
+import { WatchPlan } from '@kettle/core/documents/watch-rules';
 import type { Drifts } from '@kettle/core/estimate/age';
 import type { Levels } from '@kettle/core/estimate/levels';
 import type { CurveFit } from '@kettle/core/estimate/curve-fit';
@@ -61,6 +62,9 @@ export const marketplaces = mysqlTable('marketplaces', {
   stayAwayVersion: version('stay_away_version'),
   /** Raised whenever niches, search terms or their histories change. */
   demandVersion: int('demand_version').notNull().default(1),
+  /** How its listings are watched; null for the starter plan. */
+  watchPlan: document(WatchPlan, 'watch_plan'),
+  watchPlanVersion: version('watch_plan_version'),
   /** The last day listings were read or imported. */
   readUpTo: date('read_up_to', { mode: 'string' }),
   madeAt: madeAt(),
