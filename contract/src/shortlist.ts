@@ -54,6 +54,10 @@ export const ScoredCandidate = Type.Object({
   topTwoShare: Nullable(Rate),
   reviewsMedian: Nullable(Type.Number()),
   weeksWatched: Nullable(Type.Number()),
+  /** What the seller's own waiting rule still asks for, in words. */
+  still: Nullable(Type.String()),
+  /** Watched listings of its line-up that were not read when they were last due, and the oldest of their last days. */
+  unread: Nullable(Type.Object({ listings: Type.Integer(), oldest: Nullable(Day) })),
   worstGripe: Nullable(Type.String()),
   thenUnits: Nullable(Type.Number()),
   thenPrice: Nullable(Money),

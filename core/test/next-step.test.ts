@@ -3,7 +3,7 @@ import { nextStep, type Standing } from '../src/score/next-step.ts';
 
 const sound: Standing = {
   stage: 'watched',
-  weeksWatched: 5,
+  still: null,
   profit: 900,
   outlay: 500_000,
   verdict: 'passes',
@@ -24,9 +24,10 @@ test.each<[Partial<Standing>, string | null]>([
   [{ profit: null }, 'type what it costs'],
   [{ profit: 0 }, 'nothing stays of a sale: another price, another quote'],
   [{ outlay: null }, 'type the first order'],
-  [{ weeksWatched: null }, 'watch it 4 weeks more'],
-  [{ weeksWatched: 3.01 }, 'watch it one week more'],
-  [{ weeksWatched: 4, open: 2, verdict: 'open' }, 'judge 2 questions'],
+  [{ still: 'watched for 1 of 4 weeks' }, 'watch on: watched for 1 of 4 weeks'],
+  // Who put it there in spite of the rule has said why.
+  [{ still: 'watched for 1 of 4 weeks', stage: 'shortlisted' }, 'choose it, or drop it'],
+  [{ open: 2, verdict: 'open' }, 'judge 2 questions'],
   [{ open: 1, verdict: 'open' }, 'judge one question'],
   [{ verdict: 'fails' }, 'it fails the mark: drop it, or look for what would turn it'],
   [{ stage: 'watched' }, 'weigh it'],

@@ -7,6 +7,7 @@ import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import { addDays } from '@kettle/core/measures/day';
 import { CandidatesTable } from '../src/capabilities/candidates/candidates-table.tsx';
 import { Morning } from '../src/capabilities/watch/morning.tsx';
+import { useWatched } from '../src/capabilities/watch/use-watched.ts';
 import { answering, quayside, show } from './render.tsx';
 
 beforeEach(() => localStorage.clear());
@@ -19,6 +20,8 @@ const listing = (
   code,
   title: `Press ${code}`,
   brand: 'Tern',
+  group: null,
+  labels: [],
   candidates: [],
   news: [{ kind: 'price', before: 2000, now: 1800, day: today, weight: 4 }],
   weight: 4,
@@ -32,22 +35,29 @@ const reply = (part: Partial<MorningReply>): MorningReply => ({
   listings: [],
   stale: [],
   due: [],
+  met: [],
   ...part,
 });
 
+const News = () => <Morning watched={useWatched()} />;
+/** The list and the groups are empty; what is new is as said. */
+const withNews = (part: Partial<MorningReply>) =>
+  answering((_, path) => (path.includes('/morning') ? reply(part) : []));
+
 describe('what is new', () => {
   test('each change in words with its day and what it means; the rest is said to be quiet', async () => {
-    const asked = answering(() =>
-      reply({
-        listings: [
-          listing('QS1', { candidates: [{ id: 3, name: 'Folding press' }] }),
-          listing('QS2', { news: [{ kind: 'level', times: 1.4, days: 9, day: addDays(today, -9), weight: 3 }] }),
-        ],
-        stale: [{ code: 'QS9', title: 'Old one', brand: '', candidates: [], last: addDays(today, -3) }],
-        due: [{ id: 3, name: 'Folding press', day: today }],
-      }),
-    );
-    show(<Morning />);
+    const asked = withNews({
+      listings: [
+        listing('QS1', { candidates: [{ id: 3, name: 'Folding press' }] }),
+        listing('QS2', { news: [{ kind: 'level', times: 1.4, days: 9, day: addDays(today, -9), weight: 3 }] }),
+      ],
+      stale: [
+        { code: 'QS9', title: 'Old one', brand: '', group: null, labels: [], candidates: [], last: addDays(today, -3) },
+      ],
+      due: [{ id: 3, name: 'Folding press', day: today }],
+      met: [{ id: 4, name: 'Lamp', weeks: 5, wait: { measure: 'units', is: 'above', value: 300, weeks: 4 } }],
+    });
+    show(<News />);
     const table = await screen.findByRole('table', { name: 'What is new' });
     expect(within(table).getByText(/price 20.00 → 18.00/)).toBeInTheDocument();
     expect(within(table).getByText(/sells 40 % more than before, for 9 days read/)).toBeInTheDocument();
@@ -55,16 +65,19 @@ describe('what is new', () => {
     expect(screen.getByText(/^38 others: nothing beyond/)).toBeInTheDocument();
     expect(screen.getByText(/1 not read up to today/)).toHaveTextContent('Old one');
     expect(screen.getByText(/Look again, as you wished/)).toHaveTextContent('Folding press');
+    expect(screen.getByText(/you waited until units a month hold above 300 for 4 weeks/)).toHaveTextContent(
+      'it has for 5 weeks',
+    );
     // At the first look there is no last one.
-    expect(asked[0]!.path).toContain(`since=${addDays(today, -7)}`);
+    expect(asked.find((a) => a.path.includes('/morning'))!.path).toContain(`since=${addDays(today, -7)}`);
     await userEvent.click(screen.getByRole('button', { name: 'I have seen it' }));
     await waitFor(() => expect(asked.at(-1)!.path).toContain(`since=${today}`));
     expect(screen.getByRole('combobox', { name: /^Tell me of/ })).toHaveDisplayValue(/since I was last here/);
   });
 
   test('many are folded; without a watched listing there is nothing to say', async () => {
-    answering(() => reply({ listings: Array.from({ length: 20 }, (_, i) => listing(`Q${i}`)) }));
-    show(<Morning />);
+    withNews({ listings: Array.from({ length: 20 }, (_, i) => listing(`Q${i}`)) });
+    show(<News />);
     const table = await screen.findByRole('table', { name: 'What is new' });
     expect(within(table).getAllByRole('row')).toHaveLength(13);
     await userEvent.click(screen.getByRole('button', { name: 'All 20' }));
@@ -103,6 +116,8 @@ describe('candidates', () => {
     topTwoShare: null,
     reviewsMedian: null,
     weeksWatched: 5.7,
+    still: null,
+    unread: null,
     worstGripe: null,
     thenUnits: 300,
     thenPrice: 2100,
@@ -111,7 +126,12 @@ describe('candidates', () => {
   });
 
   test('say what is next, what is in the way first, and are narrowed by stage', async () => {
-    answering(() => [scored(1), scored(2, { profit: null }), scored(3), scored(4, { dropReason: 'Too heavy.' })]);
+    answering(() => [
+      scored(1),
+      scored(2, { profit: null }),
+      scored(3, { unread: { listings: 2, oldest: addDays(today, -9) } }),
+      scored(4, { dropReason: 'Too heavy.' }),
+    ]);
     show(
       <CandidatesTable
         candidates={[
@@ -128,6 +148,7 @@ describe('candidates', () => {
     );
     const names = (): string[] => screen.getAllByRole('link', { name: /^Idea/ }).map((l) => l.textContent);
     expect(names()).toEqual(['Idea 3', 'Idea 1', 'Idea 2', 'Idea 4']);
+    expect(screen.getByText(/stale: 2 not read since/)).toBeInTheDocument();
     expect(screen.getByRole('link', { name: 'type what it costs' })).toHaveAttribute(
       'href',
       '/quayside/candidates/2/costing',

@@ -3,8 +3,8 @@ import { daysBetween, type Day } from '../measures/day.ts';
 
 export interface Standing {
   stage: Stage;
-  /** Since its first reading; null while none was taken. */
-  weeksWatched: number | null;
+  /** What the seller's own waiting rule still asks for, in words; null for nothing. */
+  still: string | null;
   /** What is left of a sale; null while its costs are not known. */
   profit: number | null;
   outlay: number | null;
@@ -21,18 +21,14 @@ export interface NextStep {
   urgent: boolean;
 }
 
-/** Weeks that a candidate is watched before money is spent on it; common practice, no source. */
-export const WEEKS_TO_WATCH = 4;
-
-const weeksInWords = (weeks: number): string => (weeks === 1 ? 'one week more' : `${weeks} weeks more`);
 const questions = (n: number): string => (n === 1 ? 'one question' : `${n} questions`);
 
 /**
  * What is to be done with a candidate next, the first thing that is in the way; null for one that was dropped or chosen.
- * @example nextStep({ stage: 'found', weeksWatched: null, profit: null, outlay: null, verdict: 'open', open: 9, lookAgainOn: null }, '2026-11-24') // => {"words":"watch it","tab":"line-up","urgent":false}
+ * @example nextStep({ stage: 'found', still: null, profit: null, outlay: null, verdict: 'open', open: 9, lookAgainOn: null }, '2026-11-24') // => {"words":"watch it","tab":"line-up","urgent":false}
  */
 export const nextStep = (of: Standing, today: Day): NextStep | null => {
-  const { stage, weeksWatched, profit, outlay, verdict, open, lookAgainOn } = of;
+  const { stage, still, profit, outlay, verdict, open, lookAgainOn } = of;
   const step = (words: string, tab: NextStep['tab'], urgent = false): NextStep => ({ words, tab, urgent });
   if (stage === 'dropped' || stage === 'chosen') return null;
   if (lookAgainOn !== null && lookAgainOn <= today)
@@ -42,8 +38,7 @@ export const nextStep = (of: Standing, today: Day): NextStep | null => {
   if (profit === null) return step('type what it costs', 'costing');
   if (profit <= 0) return step('nothing stays of a sale: another price, another quote', 'costing', true);
   if (outlay === null) return step('type the first order', 'costing');
-  const weeks = Math.ceil(WEEKS_TO_WATCH - (weeksWatched ?? 0));
-  if (weeks > 0) return step(`watch it ${weeksInWords(weeks)}`, 'readings');
+  if (still !== null && (stage === 'watched' || stage === 'weighed')) return step(`watch on: ${still}`, 'readings');
   if (open > 0) return step(`judge ${questions(open)}`, 'scoresheet');
   if (verdict === 'fails')
     return step('it fails the mark: drop it, or look for what would turn it', 'scoresheet', true);

@@ -28,6 +28,7 @@ export const makeRouter = () =>
             { path: 'rule', lazy: () => import('../capabilities/costing/rule-page.tsx') },
             { path: 'curves', lazy: () => import('../capabilities/curves/curves-page.tsx') },
             { path: 'backtest', lazy: () => import('../capabilities/curves/backtest-page.tsx') },
+            { path: 'watched/:view?', lazy: () => import('../capabilities/watch/watched-page.tsx') },
             { path: 'candidates', lazy: () => import('../capabilities/candidates/candidates-page.tsx') },
             { path: 'candidates/:id/:tab?', lazy: () => import('../capabilities/candidates/candidate-page.tsx') },
             { path: 'shortlist', lazy: () => import('../capabilities/score/shortlist-page.tsx') },

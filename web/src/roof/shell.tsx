@@ -136,6 +136,8 @@ const TopLine = ({ onFind, onKeys }: { onFind: () => void; onKeys: () => void })
           <PathRule />
           <PathStep to={`/${shown.id}/shelf`}>Shelf</PathStep>
           <PathRule />
+          <PathStep to={`/${shown.id}/watched`}>Watched</PathStep>
+          <PathRule />
           <PathStep to={`/${shown.id}/candidates`} n={shown.candidates}>
             Candidates
           </PathStep>

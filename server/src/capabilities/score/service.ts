@@ -4,6 +4,7 @@ import { type Scoresheet } from '@kettle/core/documents/scoresheet';
 import { score, standing, swingCriteria, type JudgedAnswer } from '@kettle/core/score/scoresheet';
 import { groupsOf } from '@kettle/core/stats/groups';
 import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
+import { readinessOf, unreadOf } from '../../ground/candidates/waiting.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { answers, candidateLog, candidates } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
@@ -16,23 +17,22 @@ import { scoresheetInUse } from './scoresheets.ts';
 const scoreRows = async (db: Db, market: Market, rows: readonly CandidateRow[]): Promise<ScoredCandidate[]> => {
   if (rows.length === 0) return [];
   const sheet = await scoresheetInUse(db);
-  const [measured, given] = await Promise.all([
+  const ids = rows.map((r) => r.id);
+  const [measured, readiness, unread, given] = await Promise.all([
     measureCandidates(db, market, rows),
+    readinessOf(db, market, ids),
+    unreadOf(db, market, ids),
     db
       .select()
       .from(answers)
-      .where(
-        and(
-          inArray(
-            answers.candidateId,
-            rows.map((r) => r.id),
-          ),
-          eq(answers.scoresheetId, sheet.id),
-        ),
-      ),
+      .where(and(inArray(answers.candidateId, ids), eq(answers.scoresheetId, sheet.id))),
   ]);
   const byCandidate = groupsOf(given, (a) => a.candidateId);
-  return rows.map((row) => scored(row, measured.get(row.id)!, byCandidate.get(row.id) ?? [], sheet.document));
+  return rows.map((row) => ({
+    ...scored(row, measured.get(row.id)!, byCandidate.get(row.id) ?? [], sheet.document),
+    still: readiness.get(row.id)?.still ?? null,
+    unread: unread.get(row.id) ?? null,
+  }));
 };
 
 const scored = (
@@ -40,7 +40,7 @@ const scored = (
   measured: MeasuredCandidate,
   given: readonly (typeof answers.$inferSelect)[],
   sheet: Scoresheet,
-): ScoredCandidate => {
+): Omit<ScoredCandidate, 'still' | 'unread'> => {
   const judged: Record<string, JudgedAnswer> = Object.fromEntries(
     given.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, day: a.day }]),
   );

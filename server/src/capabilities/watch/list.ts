@@ -8,7 +8,7 @@ import { groupsOf } from '@kettle/core/stats/groups';
 import type { Db } from '../../ground/db/connection.ts';
 import { candidates, lineUp, listings, watched } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
-import { isStale, lastDue } from './due.ts';
+import { isStale, lastDue } from '../../ground/marketplaces/due.ts';
 import type { Days, WatchMemory } from './memory.ts';
 import { watchPlanOf } from '../../ground/marketplaces/watch-plan.ts';
 import { figuresOf } from './service.ts';

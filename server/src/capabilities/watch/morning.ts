@@ -7,7 +7,7 @@ import type { Db } from '../../ground/db/connection.ts';
 import { candidates } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { waitingsOf } from '../../ground/candidates/waiting.ts';
-import { isStale, lastDue } from './due.ts';
+import { isStale, lastDue } from '../../ground/marketplaces/due.ts';
 import { candidatesOfListings } from './list.ts';
 import type { WatchMemory } from './memory.ts';
 import { pageChanges } from './pages.ts';

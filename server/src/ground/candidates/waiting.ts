@@ -1,4 +1,4 @@
-import { and, countDistinct, eq, gte, inArray, min } from 'drizzle-orm';
+import { and, countDistinct, eq, gte, inArray, max, min } from 'drizzle-orm';
 import { waitsStill } from '@kettle/core/changes/watch-plan';
 import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
 import { addDays, daysBetween, type Day } from '@kettle/core/measures/day';
@@ -9,6 +9,7 @@ import type { Db } from '../db/connection.ts';
 import { candidates, categories, lineUp, listings, readings, watched } from '../db/schema.ts';
 import { curvesOf } from '../estimates/curves.ts';
 import { daysOf } from '../estimates/evidence.ts';
+import { isStale, lastDue } from '../marketplaces/due.ts';
 import type { Market } from '../marketplaces/marketplaces.ts';
 import { ProblemError } from '../problems/problem.ts';
 import { watchPlanOf } from '../marketplaces/watch-plan.ts';
@@ -97,4 +98,34 @@ export const refuseTooEarly = async (db: Db, market: Market, id: number): Promis
     throw new ProblemError(409, 'too-early', `It is too early by your own rule: ${still}.`, {
       detail: 'Wait, or say why you go on all the same; the reason is kept in its log.',
     });
+};
+
+/** Of candidates the watched listings that were not read when they were last due; those with none are missing. */
+export const unreadOf = async (
+  db: Db,
+  market: Market,
+  ids: readonly number[],
+): Promise<Map<number, { listings: number; oldest: Day | null }>> => {
+  if (ids.length === 0) return new Map();
+  const [{ plan }, rows] = await Promise.all([
+    watchPlanOf(db, market.id),
+    db
+      .select({ id: lineUp.candidateId, since: watched.since, last: max(readings.day) })
+      .from(lineUp)
+      .innerJoin(watched, eq(watched.listingId, lineUp.listingId))
+      .leftJoin(readings, eq(readings.listingId, lineUp.listingId))
+      .where(inArray(lineUp.candidateId, [...ids]))
+      .groupBy(lineUp.candidateId, lineUp.listingId, watched.since),
+  ]);
+  const due = lastDue(market, plan);
+  const stale = groupsOf(
+    rows.filter((r) => isStale(due, r)),
+    (r) => r.id,
+  );
+  return new Map(
+    [...stale].map(([id, of]) => {
+      const days = of.flatMap((r) => r.last ?? []).sort();
+      return [id, { listings: of.length, oldest: days.length < of.length ? null : days[0]! }];
+    }),
+  );
 };

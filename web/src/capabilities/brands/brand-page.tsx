@@ -8,6 +8,7 @@ import { useBrandQuery, useJudgeBrandMutation } from '../../ground/api/demand.ts
 import { StaleNote } from '../../ground/form/stale-note.tsx';
 import { useKeptChanges } from '../../ground/form/use-kept-document.ts';
 import { useMarket } from '../../ground/market/market.ts';
+import { useWatching } from '../../ground/market/use-watching.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { DataTable, ROW_HEIGHT } from '../../ground/ui/data-table.tsx';
 import { figureOf } from '../../ground/ui/figure-of.ts';
@@ -45,6 +46,7 @@ const listingsWord = (n: number): string => `${n} listing${n === 1 ? '' : 's'}`;
 const Sheet = ({ sheet }: { sheet: BrandSheet }) => {
   const market = useMarket();
   const tray = useTray();
+  const watching = useWatching();
   const [open, setOpen] = useState<string | null>(null);
   const at = `/${market.id}`;
   const ownSearches = sheet.ownTerms.reduce((sum, t) => sum + (t.volumeYear ?? 0), 0);
@@ -153,6 +155,7 @@ const Sheet = ({ sheet }: { sheet: BrandSheet }) => {
           chosen={open}
           onOpen={(l, how) => setOpen(how === 'open' && open === l.code ? null : l.code)}
           onTray={(l) => tray.toggle(l.code)}
+          rowKeys={{ w: (l) => watching.watch([l.code]) }}
         />
       </Box>
       <SheetBeside code={open} rows={sheet.listings} onClose={() => setOpen(null)} />

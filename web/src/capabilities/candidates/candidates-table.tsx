@@ -11,6 +11,7 @@ import { keep, kept } from '../../ground/state/kept.ts';
 import { count, day, decimal, money } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { Picture } from '../../ground/ui/picture.tsx';
+import { Unread } from '../score/unread.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 
 const openOf = ({ score }: ScoredCandidate): number =>
@@ -114,7 +115,12 @@ export const CandidatesTable = ({ candidates }: { candidates: readonly Candidate
           },
           {
             head: 'Weeks watched',
-            cell: ({ scored: s }) => (s?.weeksWatched == null ? 'none' : decimal(s.weeksWatched)),
+            cell: ({ scored: s }) => (
+              <>
+                {s?.weeksWatched == null ? 'none' : decimal(s.weeksWatched)}
+                {s && <Unread of={s} />}
+              </>
+            ),
           },
           {
             head: 'Units, then → now',

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import type { Candidate, LineUpEntry } from '@kettle/contract/candidates';
 import { useAddToLineUpMutation, useRemoveFromLineUpMutation } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/market.ts';
+import { useWatching } from '../../ground/market/use-watching.ts';
 import { DataTable, ROW_HEIGHT, type Column } from '../../ground/ui/data-table.tsx';
 import { count, day, money } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -20,6 +21,7 @@ export const LineUpTab = ({ candidate }: { candidate: Candidate }) => {
   const [add] = useAddToLineUpMutation();
   const [remove, { error }] = useRemoveFromLineUpMutation();
   const tray = useTray();
+  const watching = useWatching();
   const columns = useMemo((): Column<LineUpEntry>[] => {
     const shared = listingColumns(market, tray) as unknown as Column<LineUpEntry>[];
     const [title, ...rest] = shared.map((c) => ({ ...c, sortable: false }));
@@ -92,6 +94,7 @@ export const LineUpTab = ({ candidate }: { candidate: Candidate }) => {
           chosen={open}
           onOpen={(l, how) => setOpen(how === 'open' && open === l.code ? null : l.code)}
           onTray={(l) => tray.toggle(l.code)}
+          rowKeys={{ w: (l) => watching.watch([l.code]) }}
           isMarked={(l) => l.anchor}
         />
       </Box>

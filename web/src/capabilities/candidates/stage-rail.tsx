@@ -25,7 +25,8 @@ export const StageRail = ({ candidate, today }: { candidate: Candidate; today: s
   const next = NEXT[candidate.stage];
   const to = (stage: Stage, why?: string) =>
     move({ params: { id: candidate.id }, body: { stage, ...(why ? { reason: why } : {}) } });
-  const ruledOut = problemOf(error)?.type === '/problems/ruled-out';
+  const why = problemOf(error)?.type;
+  const wantsReason = why === '/problems/ruled-out' || why === '/problems/too-early';
   return (
     <Box>
       <Flex as="ol" aria-label="Stages" align="center" gap="2" fontSize="13px" wrap="wrap" listStyleType="none">
@@ -92,11 +93,11 @@ export const StageRail = ({ candidate, today }: { candidate: Candidate; today: s
         </Text>
       )}
       <ProblemNote error={error} />
-      {ruledOut && next && (
+      {wantsReason && next && (
         <Reason
           place={`all-the-same/${candidate.id}`}
           label="Why you go on with it all the same"
-          placeholder="Why all the same? What makes the gate not count here?"
+          placeholder="Why all the same? What makes the rule not count here?"
           button="Go on all the same"
           needed
           onReason={(reason) => to(next[0], reason)}

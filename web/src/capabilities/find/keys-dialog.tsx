@@ -7,6 +7,8 @@ const KEYS: [string, string][] = [
   ['o or Enter', 'open the row’s sheet'],
   ['x', 'put the row in the tray, or take it out'],
   ['Shift + x', 'put all rows from the last one touched up to this one in the tray'],
+  ['w', 'watch the row’s listing: a reading a day from now on'],
+  ['m', 'choose the row for what is done with many at once (Watched)'],
   ['d', 'drop the row; a reason can follow. u brings it back (Sift)'],
   ['c', 'copy the row’s listing code'],
   ['p', 'enlarge the row’s picture'],

@@ -14,6 +14,7 @@ import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { decimal, money } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { Unread } from './unread.tsx';
 
 const GROUPS: [Criterion['group'], string][] = [
   ['demand', 'Demand'],
@@ -49,6 +50,7 @@ export const ScoresheetTab = ({ candidate }: { candidate: Candidate }) => {
         <Text>
           of {score.max} points, pass mark {score.passMark}: <b data-testid="verdict">{score.verdict}</b>
         </Text>
+        <Unread of={scored} />
         {scored.wouldChange.length > 0 && (
           <Text color="inkSoft" fontSize="13px">
             Could turn on: {scored.wouldChange.slice(0, 3).join(', ')}

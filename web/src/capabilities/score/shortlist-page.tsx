@@ -15,6 +15,7 @@ import { Mark, type MarkKind } from '../../ground/ui/mark.tsx';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { Unread } from './unread.tsx';
 
 export { ShortlistPage as Component };
 
@@ -133,7 +134,12 @@ const Standing = ({ rows, sheet }: { rows: ScoredCandidate[]; sheet: Scoresheet 
         { head: 'Outlay', cell: (c) => money(c.outlay, market, true) },
         {
           head: 'Watched',
-          cell: (c) => (c.weeksWatched === null ? 'not yet' : `${decimal(c.weeksWatched)} weeks`),
+          cell: (c) => (
+            <>
+              {c.weeksWatched === null ? 'not yet' : `${decimal(c.weeksWatched)} weeks`}
+              <Unread of={c} />
+            </>
+          ),
         },
         {
           head: 'Could turn on',

@@ -3,11 +3,11 @@ import { lazy, startTransition, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { ListingSheet as Sheet } from '@kettle/contract/listings';
 import type { ListingBrief } from '@kettle/contract/shapes';
-import { useWatchByCodesMutation } from '../../ground/api/candidates.ts';
 import { useSheetQuery } from '../../ground/api/sheet.ts';
 import { useMarkMutation } from '../../ground/api/sift.ts';
 import { addressOfListing } from '@kettle/core/listing/codes';
 import { useMarket } from '../../ground/market/market.ts';
+import { useWatching } from '../../ground/market/use-watching.ts';
 import { count, day, moneyWith } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
@@ -253,7 +253,7 @@ const SheetHead = ({ sheet }: { sheet: Sheet }) => {
   const market = useMarket();
   const { listing } = sheet;
   const { codes, toggle } = useTray();
-  const [watch, { isLoading }] = useWatchByCodesMutation();
+  const { watch, isLoading } = useWatching();
   const inTray = codes.includes(listing.code);
   const address = addressOfListing(market.addressPattern, listing.code);
   return (
@@ -304,12 +304,7 @@ const SheetHead = ({ sheet }: { sheet: Sheet }) => {
               watched since {day(sheet.watchedSince, sheet.today)}
             </Text>
           ) : (
-            <Button
-              size="xs"
-              variant="outline"
-              loading={isLoading}
-              onClick={() => void watch({ params: { marketplace: market.id }, body: { text: listing.code } })}
-            >
+            <Button size="xs" variant="outline" loading={isLoading} onClick={() => watch([listing.code])}>
               Watch
             </Button>
           )}

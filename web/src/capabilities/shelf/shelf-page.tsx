@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import type { ShelfRow } from '@kettle/contract/demand';
 import type { VerdictKey } from '@kettle/core/shelf/reading';
 import { useMarket } from '../../ground/market/market.ts';
+import { useWatching } from '../../ground/market/use-watching.ts';
 import { DataTable, ROW_HEIGHT } from '../../ground/ui/data-table.tsx';
 import { count } from '../../ground/ui/format.ts';
 import { NotThere } from '../../ground/ui/not-there.tsx';
@@ -63,6 +64,7 @@ const ShelfBody = ({ state }: { state: ShelfState }) => {
   const rules = state.rules!;
   const { rows, leftOut, strange } = state;
   const tray = useTray();
+  const watching = useWatching();
   const [current, setCurrent] = useState<string | null>(null);
   const [verdict, setVerdict] = useState<VerdictKey | null>(null);
   const [editing, setEditing] = useState(false);
@@ -90,6 +92,7 @@ const ShelfBody = ({ state }: { state: ShelfState }) => {
   const onKey = (key: string, code: string): boolean => {
     if (key === 'e') state.leaveOut([code]);
     else if (key === 'x') tray.toggle(code);
+    else if (key === 'w') watching.watch([code]);
     else return false;
     return true;
   };
@@ -124,6 +127,14 @@ const ShelfBody = ({ state }: { state: ShelfState }) => {
               >
                 Terms of the first six
               </Link>
+            </Button>
+            <Button
+              size="xs"
+              variant="outline"
+              bg="paper"
+              onClick={() => watching.watch(rows.map((r) => r.listing.code))}
+            >
+              Watch all {rows.length}
             </Button>
             <Button size="xs" variant="outline" bg="paper" onClick={() => saveShelf(market, shelf, rows, reading)}>
               Save as CSV
@@ -213,7 +224,7 @@ const ShelfBody = ({ state }: { state: ShelfState }) => {
           chosen={state.open}
           onOpen={(r, how) => state.setOpen(how === 'open' && state.open === r.listing.code ? null : r.listing.code)}
           onTray={(r) => tray.toggle(r.listing.code)}
-          rowKeys={{ e: (r) => state.leaveOut([r.listing.code]) }}
+          rowKeys={{ e: (r) => state.leaveOut([r.listing.code]), w: (r) => watching.watch([r.listing.code]) }}
           isMarked={(r) => r.listing.code === shelf.find}
           empty={<Text p="5">All listings are left out. Bring one back above.</Text>}
         />

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { useCompareSiftsQuery, useSievesQuery } from '../../ground/api/sift.ts';
 import { useMarket } from '../../ground/market/market.ts';
+import { useWatching } from '../../ground/market/use-watching.ts';
 import { DataTable } from '../../ground/ui/data-table.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { count } from '../../ground/ui/format.ts';
@@ -33,6 +34,7 @@ const ComparePage = () => {
   });
   const { data: sieves } = useSievesQuery({ params: { marketplace: market.id }, query: { place: 'sift' } });
   const tray = useTray();
+  const watching = useWatching();
   const columns = useMemo(() => listingColumns(market, tray), [market, tray]);
   const known = [
     { name: 'no limits', search: '' },
@@ -122,6 +124,7 @@ const ComparePage = () => {
           sort={{ key: sort.replace(/^-/, ''), descending: sort.startsWith('-') }}
           onSort={(key) => set({ sort: sort === `-${key}` ? key : `-${key}`, from: '0' })}
           onTray={(l) => tray.toggle(l.code)}
+          rowKeys={{ w: (l) => watching.watch([l.code]) }}
           isMarked={(l) => tray.codes.includes(l.code)}
           stale={isFetching}
           empty={data && <Empty title="No listing is in this part" />}

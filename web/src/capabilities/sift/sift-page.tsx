@@ -11,6 +11,7 @@ import { AddLimit, type Offer } from '../../ground/limits/add-limit.tsx';
 import { LimitCard } from '../../ground/limits/limit-card.tsx';
 import '../../ground/limits/limits.css';
 import { useMarket } from '../../ground/market/market.ts';
+import { useWatching } from '../../ground/market/use-watching.ts';
 import { kept } from '../../ground/state/kept.ts';
 import { DataTable } from '../../ground/ui/data-table.tsx';
 import { ExportMenu } from '../../ground/ui/export-menu.tsx';
@@ -46,6 +47,7 @@ const LEAST_FIRST = ['title', 'brand', 'rank'];
 const SiftPage = () => {
   const market = useMarket();
   const sift = useSift();
+  const watching = useWatching();
   const { choice, cards, open } = sift;
   const show = cards.filter((c) => measureOf(c)).join(',');
   const asked = useDeferredValue(sift.search);
@@ -210,7 +212,7 @@ const SiftPage = () => {
             chosen={open}
             onOpen={(l, how) => sift.setOpen(how === 'open' && open === l.code ? null : l.code)}
             onTray={(l) => tray.toggle(l.code)}
-            rowKeys={{ d: dropping.drop, X: (l) => tray.toggleUpTo(l.code) }}
+            rowKeys={{ d: dropping.drop, w: (l) => watching.watch([l.code]), X: (l) => tray.toggleUpTo(l.code) }}
             isMarked={(l) => tray.codes.includes(l.code)}
             isQuiet={(l) => l.mark?.state === 'dropped'}
             onEnd={more}

@@ -1,9 +1,11 @@
 import { Box, Button, Dialog, Flex, HStack, Input, Portal, RadioGroup, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { useStartCandidateMutation, useWatchByCodesMutation } from '../../ground/api/candidates.ts';
+import { useStartCandidateMutation } from '../../ground/api/candidates.ts';
+import { problemOf } from '../../ground/api/problem.ts';
 import { useBriefsQuery } from '../../ground/api/sheet.ts';
 import { useMarket } from '../../ground/market/market.ts';
+import { useWatching } from '../../ground/market/use-watching.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
 import { count, money } from '../../ground/ui/format.ts';
 import { Picture } from '../../ground/ui/picture.tsx';
@@ -18,7 +20,7 @@ export const TrayBar = () => {
   const undo = useTrayState((tray) => tray.undo);
   const dispatch = useAppDispatch();
   const [starting, setStarting] = useState(false);
-  const [watch, watching] = useWatchByCodesMutation();
+  const watching = useWatching();
   const rimButton = {
     size: 'sm',
     variant: 'outline',
@@ -68,7 +70,7 @@ export const TrayBar = () => {
       )}
       <HStack ml="auto" gap="2">
         <Box role="status" fontSize="13px">
-          {watching.data ? `${watching.data.added.length} watched from today on` : ''}
+          <Watched of={watching} />
         </Box>
         {undo?.marketplace === market.id && (
           <Button {...rimButton} onClick={() => dispatch(broughtBack())}>
@@ -83,11 +85,7 @@ export const TrayBar = () => {
             <Button {...rimButton} asChild>
               <Link to={`/${market.id}/shelf?codes=${encodeURIComponent(codes.join(','))}`}>See as a shelf</Link>
             </Button>
-            <Button
-              {...rimButton}
-              loading={watching.isLoading}
-              onClick={() => void watch({ params: { marketplace: market.id }, body: { text: codes.join('\n') } })}
-            >
+            <Button {...rimButton} loading={watching.isLoading} onClick={() => watching.watch(codes)}>
               Watch
             </Button>
             <Button size="sm" bg="rimInk" color="rim" onClick={() => setStarting(true)}>
@@ -98,6 +96,26 @@ export const TrayBar = () => {
       </HStack>
       {starting && <StartDialog codes={codes} onClose={() => setStarting(false)} />}
     </Flex>
+  );
+};
+
+/** What became of watching: how many are new, when their first reading comes, and the way to them. */
+const Watched = ({ of: { data, error } }: { of: ReturnType<typeof useWatching> }) => {
+  const market = useMarket();
+  if (error) return <>Not watched: {problemOf(error)?.title ?? 'the server did not answer'}</>;
+  if (!data) return null;
+  const { added, already } = data;
+  const words =
+    added.length === 0
+      ? `${already.length === 1 ? `${already[0]} is` : `${already.length} are`} watched already`
+      : `${added.length === 1 ? added[0] : added.length} watched from today on${already.length > 0 ? `, ${already.length} already` : ''}`;
+  return (
+    <span title={added.length > 0 ? data.first : undefined}>
+      {words}.{' '}
+      <Link to={`/${market.id}/watched/listings`} style={{ textDecoration: 'underline' }}>
+        See them
+      </Link>
+    </span>
   );
 };
 

@@ -3,20 +3,20 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Morning as MorningReply } from '@kettle/contract/watch';
 import { newsInWords, type News } from '@kettle/core/changes/news';
-import { addDays, daysBetween, type Day } from '@kettle/core/measures/day';
-import { useMorningQuery } from '../../ground/api/candidates.ts';
+import { daysBetween } from '@kettle/core/measures/day';
 import { listingPath } from '../../ground/market/listing-path.ts';
 import { useMarket } from '../../ground/market/market.ts';
-import { keep, kept } from '../../ground/state/kept.ts';
 import { count, day, decimal, money } from '../../ground/ui/format.ts';
 import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 import { Mark, type MarkKind } from '../../ground/ui/mark.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
-import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { Empty } from '../../ground/ui/empty.tsx';
 import { Spark } from '../../ground/ui/spark.tsx';
+import { DueCandidates } from './due-candidates.tsx';
+import { SmallMultiples } from './small-multiples.tsx';
+import type { Watched } from './use-watched.ts';
 
 type Row = MorningReply['listings'][number];
-const FIRST_LOOK_DAYS = 7;
 const FEW = 12;
 
 /** A shape for what it means to somebody who wants to sell beside them: room, a threat, or something to look into. */
@@ -25,40 +25,36 @@ const markOf = (news: News): [MarkKind, string] => {
   if (news.kind === 'sellers') return news.now > news.before ? ['fails', 'a threat'] : ['holds', 'less crowded'];
   if (news.kind === 'price') return news.now < news.before ? ['fails', 'cheaper'] : ['holds', 'dearer'];
   if (news.kind === 'stock') return ['care', 'stock'];
+  if (news.kind === 'terms') {
+    const rose = news.now !== null && (news.before === null || news.now < news.before);
+    return rose ? ['holds', 'found sooner'] : ['fails', 'found later'];
+  }
   return ['care', 'look into it'];
 };
 
-/** Since when a seller wants to hear: since the last look, which is kept in the browser, or some days back. */
-const useSince = (marketplace: string, today: Day) => {
-  const place = `morning/${marketplace}`;
-  const [seen, setSeen] = useState(() => {
-    const last = kept<Day>(place);
-    return last !== null && last <= today ? last : null;
-  });
-  const [choice, setChoice] = useState<string>(seen === null ? String(FIRST_LOOK_DAYS) : 'seen');
-  const since = choice === 'seen' && seen !== null ? seen : addDays(today, -Number(choice));
-  const markSeen = (): void => {
-    keep(place, today);
-    setSeen(today);
-    setChoice('seen');
-  };
-  return { since, seen, choice, setChoice, markSeen };
-};
-
 /** What happened to the watched listings since one was last here, the gravest first. */
-export const Morning = () => {
+export const Morning = ({ watched }: { watched: Watched }) => {
   const market = useMarket();
   const { today } = market;
-  const { since, seen, choice, setChoice, markSeen } = useSince(market.id, today);
-  const { data, error } = useMorningQuery({ params: { marketplace: market.id }, query: { since } });
+  const { since, seen, choice, setChoice, markSeen } = watched.since;
+  const data = watched.morning;
   const [all, setAll] = useState(false);
-  if (error) return <ProblemNote error={error} />;
-  if (!data || data.watched + data.due.length === 0) return null;
-  const rows = all ? data.listings : data.listings.slice(0, FEW);
-  const quiet = data.watched - data.listings.length;
+  if (!data) return null;
+  if (data.watched === 0)
+    return (
+      <Empty title="Nothing is watched yet">
+        Paste codes on the left, or press w on a row of any list. From then on each listing is read once a day, and what
+        happens to it stands here the next morning.
+      </Empty>
+    );
+  const shown = new Set(watched.shown.map((w) => w.code));
+  const news = data.listings.filter((l) => watched.only === null || shown.has(l.code));
+  const stale = data.stale.filter((l) => watched.only === null || shown.has(l.code));
+  const rows = all ? news : news.slice(0, FEW);
+  const quiet = (watched.only === null ? data.watched : watched.shown.length) - news.length;
   return (
-    <Box as="section" aria-labelledby="morning" mt="4">
-      <Flex gap="4" align="flex-end" wrap="wrap" mb="1">
+    <>
+      <Flex gap="4" align="flex-end" wrap="wrap" mb="2">
         <Heading as="h2" id="morning" fontSize="18px">
           Since {daysBetween(since, today) === 0 ? 'today' : day(since, today)}
         </Heading>
@@ -80,21 +76,7 @@ export const Morning = () => {
           </Button>
         )}
       </Flex>
-      {data.due.length > 0 && (
-        <Text mb="2">
-          <Mark kind="care" word="due" />
-          Look again, as you wished:{' '}
-          {data.due.map(({ id, name, day: on }, i) => (
-            <span key={id}>
-              {i > 0 && ', '}
-              <Link to={`/${market.id}/candidates/${id}`} style={{ textDecoration: 'underline' }}>
-                {name}
-              </Link>{' '}
-              ({day(on, today)})
-            </span>
-          ))}
-        </Text>
-      )}
+      {watched.only === null && <DueCandidates morning={data} />}
       {rows.length > 0 && (
         <PlainTable
           label="What is new"
@@ -110,7 +92,7 @@ export const Morning = () => {
                     <Link to={listingPath(market.id, r.code)}>{r.title}</Link>
                   </Box>
                   <Box color="inkSoft" fontSize="12px" fontWeight="400">
-                    {[r.brand, ...r.candidates.map((c) => c.name)].filter(Boolean).join(' · ')}
+                    {[r.brand, ...r.labels, ...r.candidates.map((c) => c.name)].filter(Boolean).join(' · ')}
                   </Box>
                 </>
               ),
@@ -121,36 +103,54 @@ export const Morning = () => {
               explanation: 'Units a day by rank; the price where there is no rank',
               cell: (r) => <Course row={r} />,
             },
+            {
+              head: 'Its days',
+              unseen: true,
+              align: 'left',
+              cell: (r) => (
+                <Link
+                  to={`/${market.id}/watched/chart?pick=${encodeURIComponent(r.code)}&on=${r.news[0]!.day}`}
+                  aria-label={`Days of ${r.title}`}
+                  style={{ textDecoration: 'underline' }}
+                >
+                  days
+                </Link>
+              ),
+            },
           ]}
         />
       )}
       <Text color="inkSoft" mt="1">
-        {data.listings.length === 0
-          ? `${count(data.watched)} watched ${data.watched === 1 ? 'listing' : 'listings'}: nothing beyond a price by 5 %, a level by a quarter, stock, sellers, stars.`
+        {news.length === 0
+          ? `${count(quiet)} watched ${quiet === 1 ? 'listing' : 'listings'}: nothing beyond your rules. `
           : quiet > 0
-            ? `${count(quiet)} others: nothing beyond a price by 5 %, a level by a quarter, stock, sellers, stars.`
-            : ''}{' '}
-        {data.listings.length > FEW && (
+            ? `${count(quiet)} others: nothing beyond your rules. `
+            : ''}
+        <Link to={`/${market.id}/watched/runs`} style={{ textDecoration: 'underline' }}>
+          From where on I am told
+        </Link>{' '}
+        {news.length > FEW && (
           <Button size="2xs" variant="outline" onClick={() => setAll(!all)}>
-            {all ? 'The gravest alone' : `All ${count(data.listings.length)}`}
+            {all ? 'The gravest alone' : `All ${count(news.length)}`}
           </Button>
         )}
       </Text>
-      {data.stale.length > 0 && (
+      {stale.length > 0 && (
         <Text mt="1">
           <Mark kind="care" word="stale" />
-          {count(data.stale.length)} not read up to today: what is shown of {data.stale.length === 1 ? 'it' : 'them'} is
-          older, and estimates are wider for it.{' '}
+          {count(stale.length)} not read up to {market.simulated ? 'today' : 'when it was due'}: what is shown of{' '}
+          {stale.length === 1 ? 'it' : 'them'} is older, and estimates are wider for it.{' '}
           <Box as="span" color="inkSoft">
-            {data.stale
+            {stale
               .slice(0, 3)
               .map((s) => `${s.title}${s.last ? `, ${day(s.last, today)}` : ', never'}`)
               .join('; ')}
-            {data.stale.length > 3 && ' …'}
+            {stale.length > 3 && ' …'}
           </Box>
         </Text>
       )}
-    </Box>
+      <SmallMultiples watched={watched} />
+    </>
   );
 };
 

@@ -13,6 +13,7 @@ import { FilledBy } from '../../ground/ui/filled-by.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { day, decimal, money, percent } from '../../ground/ui/format.ts';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
+import { WaitPanel } from './wait-panel.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
 const RANGES = [
@@ -61,6 +62,7 @@ const ReadingsTab = ({ candidate }: { candidate: Candidate }) => {
       </Box>
       <Box flex="1" minW="280px" fontSize="13px">
         <Averages group={data} />
+        <WaitPanel candidate={candidate} />
         <Text as="h2" fontWeight="700" mt="5" mb="1">
           What changed in 30 days
         </Text>

@@ -29,6 +29,11 @@ export const TAGS = [
   'Corrections',
   'Readings',
   'Watch',
+  /** Groups of watched listings, and from where on something is news. */
+  'WatchRules',
+  'WatchEvents',
+  /** The log of daily runs. */
+  'Runs',
   'Costing',
   /** All costings of a candidate: what stands beside each other. */
   'Costings',

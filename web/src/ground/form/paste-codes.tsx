@@ -8,12 +8,15 @@ export const PasteCodes = ({
   place,
   label,
   button,
+  stacked = false,
   onAdd,
 }: {
   /** Names the field among all that are typed. */
   place: string;
   label: string;
   button: string;
+  /** In a narrow place: the button stands under the field. */
+  stacked?: boolean;
   onAdd: (text: string) => Promise<{ data?: Added; error?: unknown }>;
 }) => {
   const [outcome, setOutcome] = useState<Added | undefined>(undefined);
@@ -27,7 +30,7 @@ export const PasteCodes = ({
   return (
     <Box maxW="36rem">
       <Form of={form} size="sm" keeps="What you pasted is still in the field.">
-        <Flex gap="2" align="flex-start">
+        <Flex gap="2" align="flex-start" direction={stacked ? 'column' : 'row'}>
           <LongTextField
             name="text"
             label={label}

@@ -1,5 +1,5 @@
 import { Box, Text, useToken } from '@chakra-ui/react';
-import type { ReactElement } from 'react';
+import { useState, type ReactElement } from 'react';
 import {
   CartesianGrid,
   Line,
@@ -52,7 +52,12 @@ interface Props {
   xTicks?: readonly number[];
   /** What a tooltip says above its values. */
   labelText?: (at: number) => string;
+  /** Told the days between which somebody drew over the chart. */
+  onRange?: ((from: number, to: number) => void) | undefined;
 }
+
+/** Days that must be drawn over to mean a range. */
+const LEAST_DRAWN = 3;
 
 /** Round steps within a power of ten: few of them where the range spans several, more where it is narrow. */
 const LOG_STEPS = [
@@ -139,7 +144,9 @@ export const DayChart = ({
   xText = dayText(points),
   xTicks,
   labelText = (at) => day(dayFromEpoch(at)),
+  onRange,
 }: Props) => {
+  const [drawn, setDrawn] = useState<{ from: number; to: number } | null>(null);
   const [rule, inkSoft, paper, saffron, quiet, ...colours] = useToken('colors', [
     'rule',
     'inkSoft',
@@ -163,6 +170,23 @@ export const DayChart = ({
           title={caption}
           syncId={together}
           syncMethod="value"
+          {...(onRange && {
+            style: { cursor: 'ew-resize', userSelect: 'none' as const },
+            onMouseDown: ({ activeLabel }) => {
+              const at = Number(activeLabel);
+              if (activeLabel !== undefined && Number.isFinite(at)) setDrawn({ from: at, to: at });
+            },
+            onMouseMove: ({ activeLabel }) => {
+              const at = Number(activeLabel);
+              if (drawn && activeLabel !== undefined && Number.isFinite(at)) setDrawn({ ...drawn, to: at });
+            },
+            onMouseUp: () => {
+              if (drawn && Math.abs(drawn.to - drawn.from) >= LEAST_DRAWN)
+                onRange(Math.min(drawn.from, drawn.to), Math.max(drawn.from, drawn.to));
+              setDrawn(null);
+            },
+            onMouseLeave: () => setDrawn(null),
+          })}
         >
           <CartesianGrid vertical={false} stroke={rule} />
           {shaded.map(({ from, to }) => (
@@ -175,6 +199,15 @@ export const DayChart = ({
               ifOverflow="hidden"
             />
           ))}
+          {drawn && (
+            <ReferenceArea
+              x1={Math.min(drawn.from, drawn.to)}
+              x2={Math.max(drawn.from, drawn.to)}
+              fill={inkSoft}
+              fillOpacity={0.15}
+              ifOverflow="hidden"
+            />
+          )}
           {ticked.map((at) => (
             <ReferenceLine key={at} x={at} stroke={inkSoft} strokeDasharray="2 3" ifOverflow="hidden" />
           ))}

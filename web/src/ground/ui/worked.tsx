@@ -9,7 +9,28 @@ const CLOSES_AFTER_MS = 120;
  * A figure whose dotted underline opens its working: on hover, on focus or by a tap; Escape closes it. The card is made
  * when it opens: a sheet holds a dozen of these, and most are never opened.
  */
-export const Worked = ({ figure, title, children }: { figure: Figure; title: string; children: ReactNode }) => {
+export const Worked = ({ figure, title, children }: { figure: Figure; title: string; children: ReactNode }) => (
+  <Explained
+    title={title}
+    label={`${title}: ${figure.known ? '' : 'not known. '}how it was made`}
+    working={figure.known ? <KnownWorking figure={figure} /> : <Text mt="1">{figure.reason}</Text>}
+  >
+    {children}
+  </Explained>
+);
+
+/** The same of anything that can be explained. */
+export const Explained = ({
+  title,
+  label = `${title}: how it was made`,
+  working,
+  children,
+}: {
+  title: string;
+  label?: string;
+  working: ReactNode;
+  children: ReactNode;
+}) => {
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -34,7 +55,7 @@ export const Worked = ({ figure, title, children }: { figure: Figure; title: str
           ref={button}
           type="button"
           aria-expanded={open}
-          aria-label={`${title}: ${figure.known ? '' : 'not known. '}how it was made`}
+          aria-label={label}
           onPointerEnter={(event) => event.pointerType !== 'touch' && soon(true, OPENS_AFTER_MS)}
           onPointerLeave={() => soon(false, CLOSES_AFTER_MS)}
           onFocus={() => soon(true, 0)}
@@ -69,7 +90,7 @@ export const Worked = ({ figure, title, children }: { figure: Figure; title: str
                 {...stay}
               >
                 <Text fontWeight="700">{title}</Text>
-                {figure.known ? <KnownWorking figure={figure} /> : <Text mt="1">{figure.reason}</Text>}
+                {working}
               </HoverCard.Content>
             </HoverCard.Positioner>
           </Portal>

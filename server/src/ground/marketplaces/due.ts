@@ -1,7 +1,7 @@
 import type { WatchPlan } from '@kettle/core/documents/watch-rules';
 import { addDays, type Day } from '@kettle/core/measures/day';
-import { wallTime } from '../../ground/marketplaces/clock.ts';
-import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import { wallTime } from './clock.ts';
+import type { Market } from './marketplaces.ts';
 
 /** Days without a reading after which a listing is stale where nobody reads daily. */
 const WITHOUT_PLAN = 7;
