@@ -59,6 +59,8 @@ export const ScoredCandidate = Type.Object({
   /** Watched listings of its line-up that were not read when they were last due, and the oldest of their last days. */
   unread: Nullable(Type.Object({ listings: Type.Integer(), oldest: Nullable(Day) })),
   worstGripe: Nullable(Type.String()),
+  /** The gravest risk flag of its find. */
+  worstFlag: Nullable(Type.Object({ label: Type.String(), reason: Type.String() })),
   thenUnits: Nullable(Type.Number()),
   thenPrice: Nullable(Money),
   lookAgainOn: Nullable(Day),

@@ -119,6 +119,7 @@ describe('candidates', () => {
     still: null,
     unread: null,
     worstGripe: null,
+    worstFlag: null,
     thenUnits: 300,
     thenPrice: 2100,
     lookAgainOn: null,
@@ -127,7 +128,7 @@ describe('candidates', () => {
 
   test('say what is next, what is in the way first, and are narrowed by stage', async () => {
     answering(() => [
-      scored(1),
+      scored(1, { worstFlag: { label: 'breakable', reason: '“glass” in its title' } }),
       scored(2, { profit: null }),
       scored(3, { unread: { listings: 2, oldest: addDays(today, -9) } }),
       scored(4, { dropReason: 'Too heavy.' }),
@@ -148,6 +149,7 @@ describe('candidates', () => {
     );
     const names = (): string[] => screen.getAllByRole('link', { name: /^Idea/ }).map((l) => l.textContent);
     expect(names()).toEqual(['Idea 3', 'Idea 1', 'Idea 2', 'Idea 4']);
+    expect(screen.getByText('breakable')).toBeInTheDocument();
     expect(screen.getByText(/stale: 2 not read since/)).toBeInTheDocument();
     expect(screen.getByRole('link', { name: 'type what it costs' })).toHaveAttribute(
       'href',

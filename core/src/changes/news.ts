@@ -106,17 +106,23 @@ const pageNews = (pages: NonNullable<NewsAsked['pages']>, since: Day): News[] =>
   return parts.length === 0 ? [] : [{ kind: 'page', parts, day: lately.at(-1)!.day, weight: WEIGHTS.page }];
 };
 
+/** Places further down are seen by hardly anybody: what happens there is no news. Common practice, no source. */
+const SEEN = 24;
+/** Share of the better of two places by which they must lie apart. */
+const FAR = 0.5;
 /** Searches a month from which on a term counts in full. */
 const MANY_SEARCHES = 10_000;
 const termNews = (terms: readonly TermPlaces[], since: Day, { places }: WatchRules): News[] =>
   terms.flatMap(({ term, searches, reads }): News[] => {
     const change = placeChange(reads, since, places);
+    const better = Math.min(change?.before ?? Infinity, change?.now ?? Infinity);
+    if (change === null || better > SEEN) return [];
+    // Further down a few places are nothing.
+    if (change.before !== null && change.now !== null && Math.abs(change.before - change.now) < better * FAR) return [];
     // Few searches say little; of a term whose searches nobody told it counts for half.
     const counts = searches === null ? 0.5 : Math.min(1, Math.log1p(searches) / Math.log1p(MANY_SEARCHES));
-    const left = change?.before === null || change?.now === null;
-    return change === null
-      ? []
-      : [{ kind: 'terms', term, searches, ...change, weight: WEIGHTS.terms * counts * (left ? 3 : 2) }];
+    const left = change.before === null || change.now === null;
+    return [{ kind: 'terms', term, searches, ...change, weight: WEIGHTS.terms * counts * (left ? 3 : 2) }];
   });
 
 const lastOf = <K extends keyof Reading>(days: readonly Reading[], key: K): NonNullable<Reading[K]> | null =>

@@ -96,7 +96,7 @@ const TopLine = ({ onFind, onKeys }: { onFind: () => void; onKeys: () => void })
           >
             <path d="M5 11h13l-1.5 9h-10zM18 13l3.5-3M8 11c0-3 1.5-5 3.5-5S15 8 15 11M11.5 6V4" />
           </svg>
-          <Box as="span" fontFamily="heading" fontWeight="700" fontSize="17px" color="ink" hideBelow="md">
+          <Box as="span" fontFamily="heading" fontWeight="700" fontSize="17px" color="ink" hideBelow="lg">
             Cold Kettle
           </Box>
         </Link>
@@ -106,7 +106,7 @@ const TopLine = ({ onFind, onKeys }: { onFind: () => void; onKeys: () => void })
           <Menu.Trigger asChild>
             <Button variant="ghost" size="sm" px="2" aria-label={`Marketplace: ${shown.name}. Change`}>
               <b>{shown.name}</b>{' '}
-              <Box as="span" color="inkSoft" fontWeight="400">
+              <Box as="span" color="inkSoft" fontWeight="400" hideBelow="lg">
                 {shown.currency} · {shown.measures === 'imperial' ? 'lb, in' : 'kg, cm'}
               </Box>{' '}
               <ChevronDown size={14} aria-hidden />
@@ -189,14 +189,14 @@ const TopLine = ({ onFind, onKeys }: { onFind: () => void; onKeys: () => void })
   );
 };
 
-const PathRule = () => <Box aria-hidden h="1px" w={{ base: '4px', lg: '8px', '2xl': '28px' }} bg="rule" />;
+const PathRule = () => <Box aria-hidden h="1px" w={{ base: '3px', lg: '5px', '2xl': '28px' }} bg="rule" />;
 
 const PathStep = ({ to, n, children }: { to: string; n?: number; children: string }) => (
   <NavLink to={to}>
     {({ isActive }) => (
       <HStack
-        gap="1.5"
-        px={{ base: '1', xl: '1.5' }}
+        gap={{ base: '1', '2xl': '1.5' }}
+        px={{ base: '0.5', xl: '1', '2xl': '1.5' }}
         py="1.5"
         fontWeight={isActive ? 700 : 400}
         color={isActive ? 'aubergine' : 'ink'}

@@ -1,6 +1,8 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
+import { RISKS } from '@kettle/core/documents/flag-rules';
 import { type Scoresheet } from '@kettle/core/documents/scoresheet';
+import type { Flag } from '@kettle/core/listing/flags';
 import { score, standing, swingCriteria, type JudgedAnswer } from '@kettle/core/score/scoresheet';
 import { groupsOf } from '@kettle/core/stats/groups';
 import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
@@ -68,6 +70,7 @@ const scored = (
     reviewsMedian: measured.answers.reviewsMedian.value,
     weeksWatched: measured.weeksWatched,
     worstGripe: measured.worstGripe,
+    worstFlag: worstFlagOf(measured.anchor.flags),
     thenUnits: measured.then?.units ?? null,
     thenPrice: measured.then?.price ?? null,
     lookAgainOn: row.lookAgainOn,
@@ -77,6 +80,15 @@ const scored = (
 export const scoreCandidate = async (db: Db, id: number): Promise<ScoredCandidate> => {
   const { candidate, market } = await candidateRow(db, id);
   return (await scoreRows(db, market, [candidate]))[0]!;
+};
+
+/** The gravest of the risks that a listing's flags name, in the order in which risks are told. */
+const worstFlagOf = (flags: readonly Flag[]): ScoredCandidate['worstFlag'] => {
+  for (const risk of RISKS) {
+    const found = flags.find((f) => f.key === risk);
+    if (found) return { label: found.label, reason: found.reason };
+  }
+  return null;
 };
 
 /** All candidates of a marketplace in the order of their scores; dropped ones at the end. */

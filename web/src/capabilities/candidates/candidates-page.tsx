@@ -1,18 +1,26 @@
-import { Box, Text } from '@chakra-ui/react';
-import { Link } from 'react-router';
+import { Box } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import type { Morning } from '@kettle/contract/watch';
 import { useCandidatesQuery, useMorningQuery } from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
 import { DueCandidates } from '../watch/due-candidates.tsx';
 import { useSince } from '../watch/use-since.ts';
-import { day } from '../../ground/ui/format.ts';
 import { CandidatesTable } from './candidates-table.tsx';
 
 export { CandidatesPage as Component };
 
 const CandidatesPage = () => {
   const market = useMarket();
+  const { since } = useSince(market.id, market.today);
+  const { data: morning } = useMorningQuery({ params: { marketplace: market.id }, query: { since } });
+  const news = useMemo(() => {
+    const found = new Map<number, number>();
+    for (const { candidates } of morning?.listings ?? [])
+      for (const { id } of candidates) found.set(id, (found.get(id) ?? 0) + 1);
+    return found;
+  }, [morning]);
   const { data, error } = useCandidatesQuery({ params: { marketplace: market.id } });
   return (
     <NarrowPage
@@ -21,7 +29,7 @@ const CandidatesPage = () => {
       lead={`Product ideas on ${market.name}, each with the rivals it has to be better than.`}
       error={error}
     >
-      <News />
+      <Due morning={morning} />
       {data?.length === 0 && (
         <Empty title="No candidate yet">
           Put a find and its rivals in the tray, then press “Start a candidate”. Everything after that — readings,
@@ -30,31 +38,17 @@ const CandidatesPage = () => {
       )}
       {data && data.length > 0 && (
         <Box mt="5">
-          <CandidatesTable candidates={data} />
+          <CandidatesTable candidates={data} news={news} />
         </Box>
       )}
     </NarrowPage>
   );
 };
 
-/** What is due, what was waited for and has come, and of how many listings of candidates there is news. */
-const News = () => {
-  const market = useMarket();
-  const { since } = useSince(market.id, market.today);
-  const { data } = useMorningQuery({ params: { marketplace: market.id }, query: { since } });
-  if (!data) return null;
-  const news = data.listings.filter((l) => l.candidates.length > 0).length;
-  return (
+/** What is due, and what was waited for and has come. */
+const Due = ({ morning }: { morning: Morning | undefined }) =>
+  morning === undefined ? null : (
     <Box mt="3">
-      <DueCandidates morning={data} />
-      {news > 0 && (
-        <Text>
-          <Link to={`/${market.id}/watched/news`} style={{ textDecoration: 'underline' }}>
-            News of {news} {news === 1 ? 'listing' : 'listings'} of candidates
-          </Link>{' '}
-          since {day(since, market.today)}.
-        </Text>
-      )}
+      <DueCandidates morning={morning} />
     </Box>
   );
-};

@@ -17,6 +17,8 @@ import { PlainTable } from '../../ground/ui/plain-table.tsx';
 const openOf = ({ score }: ScoredCandidate): number =>
   score.gates.filter((g) => g.state === 'unknown').length + score.criteria.filter((c) => c.least < c.most).length;
 
+const NO_NEWS: ReadonlyMap<number, number> = new Map();
+
 interface Row {
   candidate: CandidateBrief;
   scored: ScoredCandidate | undefined;
@@ -28,7 +30,14 @@ const placeOf = ({ candidate, next }: Row): number =>
   candidate.stage === 'dropped' ? 100 : (next?.urgent ? 0 : 50) - STAGES.indexOf(candidate.stage);
 
 /** All candidates with what is next for each, and what it hangs on. */
-export const CandidatesTable = ({ candidates }: { candidates: readonly CandidateBrief[] }) => {
+export const CandidatesTable = ({
+  candidates,
+  news = NO_NEWS,
+}: {
+  candidates: readonly CandidateBrief[];
+  /** Of how many listings of each candidate there is news. */
+  news?: ReadonlyMap<number, number>;
+}) => {
   const market = useMarket();
   const { today } = market;
   const { data: standing } = useStandingQuery({ params: { marketplace: market.id } });
@@ -100,6 +109,33 @@ export const CandidatesTable = ({ candidates }: { candidates: readonly Candidate
             ),
           },
           { head: 'Next', align: 'left', cell: (r) => <Next row={r} /> },
+          {
+            head: 'New',
+            explanation: 'Listings of it with news since you were last here',
+            cell: ({ candidate: c }) =>
+              news.get(c.id) ? (
+                <Link to={`/${market.id}/watched/news`} style={{ textDecoration: 'underline' }}>
+                  {news.get(c.id)}
+                </Link>
+              ) : (
+                '—'
+              ),
+          },
+          {
+            head: 'Worst flag',
+            align: 'left',
+            cell: ({ scored: s }) =>
+              s?.worstFlag ? (
+                <span title={s.worstFlag.reason}>
+                  <Mark kind="care" word="risk" />
+                  {s.worstFlag.label}
+                </span>
+              ) : s ? (
+                'none'
+              ) : (
+                '…'
+              ),
+          },
           {
             head: 'Look again',
             align: 'left',

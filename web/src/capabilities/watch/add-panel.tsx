@@ -1,4 +1,4 @@
-import { Box, Checkbox, Text } from '@chakra-ui/react';
+import { Box, Button, Checkbox, Text, useBreakpointValue } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useWatchByCodesMutation } from '../../ground/api/candidates.ts';
 import { PasteCodes } from '../../ground/form/paste-codes.tsx';
@@ -10,8 +10,17 @@ export const AddPanel = ({ watched: { only, groups } }: { watched: Watched }) =>
   const market = useMarket();
   const [add, { data }] = useWatchByCodesMutation();
   const [family, setFamily] = useState(false);
+  // On a narrow screen what is new stands first.
+  const isWide = useBreakpointValue({ base: false, lg: true }, { ssr: false }) ?? true;
+  const [isOpen, setOpen] = useState(false);
   const group = only && 'group' in only ? groups.find((g) => g.id === only.group) : undefined;
   const label = only && 'label' in only ? only.label : undefined;
+  if (!isWide && !isOpen)
+    return (
+      <Button size="2xs" variant="outline" mt="2" onClick={() => setOpen(true)}>
+        Add listings
+      </Button>
+    );
   return (
     <Box as="section" aria-label="Add listings" mt="5" fontSize="13px">
       <Text fontWeight="700">Add listings{group ? ` to ${group.name}` : label ? ` labelled ${label}` : ''}</Text>

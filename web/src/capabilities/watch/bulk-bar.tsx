@@ -96,8 +96,7 @@ export const BulkBar = ({
               maxLength={40}
               value={label}
               onChange={(e) => setLabel(e.target.value)}
-            />{' '}
-            {/* prettier-ignore */}
+            />
             <Button size="2xs" variant="outline" type="submit" disabled={label.trim() === ''}>
               Label
             </Button>
@@ -111,7 +110,7 @@ export const BulkBar = ({
               onClick={() => void go({ remove: [l] }, `${l} taken off ${n}.`)}
             >
               {' '}
-              {/* prettier-ignore */}− {l}
+              − {l}
             </Button>
           ))}
           <Button size="2xs" variant="outline" asChild>
@@ -127,8 +126,6 @@ export const BulkBar = ({
             variant="outline"
             onClick={() => void go({ stop: true }, `${n} not watched any more; readings stay.`)}
           >
-            {' '}
-            {/* prettier-ignore */}
             Stop watching
           </Button>
         </>

@@ -53,7 +53,7 @@ export const EventsPanel = () => {
               onClick={() => void drop({ params: { ...params, id: e.id } })}
             >
               {' '}
-              {/* prettier-ignore */}×
+              ×
             </Button>
           </Flex>
         ))}

@@ -34,11 +34,20 @@ export const GroupsRail = ({ watched }: { watched: Watched }) => {
   const [naming, setNaming] = useState(false);
   return (
     <Box fontSize="13px">
-      <Flex align="baseline" justify="space-between">
+      <Flex align="baseline" justify="space-between" hideBelow="lg">
         <Text color="inkSoft">Group</Text>
         <Text color="inkSoft">with news</Text>
       </Flex>
-      <Box as="ul" listStyleType="none" borderTopWidth="1px" borderColor="rule">
+      <Flex
+        as="ul"
+        aria-label="Groups and labels"
+        listStyleType="none"
+        direction={{ base: 'row', lg: 'column' }}
+        wrap="wrap"
+        columnGap="4"
+        borderTopWidth={{ base: 0, lg: '1px' }}
+        borderColor="rule"
+      >
         {row('All', null, changed.size)}
         {groups.map((g) =>
           row(
@@ -61,7 +70,7 @@ export const GroupsRail = ({ watched }: { watched: Watched }) => {
           ),
         )}
         {stale > 0 && row('not read', { which: 'stale' }, stale, '▲ ')}
-      </Box>
+      </Flex>
       {naming ? (
         <NewGroup watched={watched} onDone={() => setNaming(false)} />
       ) : (
@@ -87,7 +96,7 @@ const Entry = ({
   current: boolean;
   onChoose: () => void;
 }) => (
-  <Box as="li" borderBottomWidth="1px" borderColor="rule">
+  <Box as="li" borderBottomWidth={{ base: 0, lg: '1px' }} borderColor="rule">
     <Flex
       asChild
       w="full"
@@ -133,8 +142,7 @@ const NewGroup = ({ watched, onDone }: { watched: Watched; onDone: () => void })
             maxLength={80}
             required
             autoFocus
-          />{' '}
-          {/* prettier-ignore */}
+          />
           <SendButton quiet empty="name">
             Make it
           </SendButton>
@@ -196,13 +204,13 @@ const NameOfGroup = ({ group, onRemove }: { group: GroupOfWatched; onRemove: () 
   });
   return (
     <Form of={form}>
-      <FieldRow>
-        <TextField name="name" label="Name of this group" unseenLabel maxLength={80} required />
+      <TextField name="name" label="Name of this group" unseenLabel maxLength={80} required width="100%" />
+      <Flex gap="2" mt="1">
         <SendButton quiet>Rename</SendButton>
         <Button size="2xs" variant="outline" aria-label={`Remove the group ${group.name}`} onClick={onRemove}>
           <X size={12} aria-hidden /> Remove
         </Button>
-      </FieldRow>
+      </Flex>
     </Form>
   );
 };

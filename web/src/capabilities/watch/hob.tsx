@@ -27,9 +27,10 @@ export const Hob = () => {
             px="2"
             fontWeight="400"
             disabled={busy}
-            title="The demo’s clock: move it on and readings come in"
+            title={`The demo’s clock, ${day(market.today)}: move it on and readings come in`}
           >
-            <Clock size={15} aria-hidden /> {busy ? job?.message || 'Moving on …' : `Hob ${day(market.today)}`}
+            <Clock size={15} aria-hidden />{' '}
+            {busy ? job?.message || 'Moving on …' : `Hob ${day(market.today, market.today)}`}
           </Button>
         </Menu.Trigger>
         <Portal>

@@ -84,6 +84,12 @@ export const PlacesTable = ({ watched: { shown } }: { watched: Watched }) => {
   );
 };
 
+/** What tells one of several alike from the others: what stands behind the first comma of its title, else all of it. */
+const ownPart = (title: string): string => {
+  const behind = title.slice(title.indexOf(',') + 1).trim();
+  return behind.length > 24 ? `${behind.slice(0, 22)}…` : behind;
+};
+
 const isFaded = (t: Term): boolean => t.searches !== null && t.searches < FEW_SEARCHES;
 const termColumn = {
   head: 'Term',
@@ -163,7 +169,7 @@ const Across = ({ terms, listings }: { terms: readonly Term[]; listings: Positio
       termColumn,
       searchesColumn,
       ...listings.map(({ code, title }) => ({
-        head: title.split(',')[0]!.slice(0, 22),
+        head: ownPart(title),
         explanation: `${title} (${code}): its place now, and how its middle of 7 readings moved`,
         cell: (t: Term) => {
           const place = t.places.find((p) => p.code === code);

@@ -228,8 +228,6 @@ const Runs = () => {
             loading={running.isLoading}
             onClick={() => void run({ params: { marketplace: market.id } })}
           >
-            {' '}
-            {/* prettier-ignore */}
             Take stock now
           </Button>
         )}

@@ -101,9 +101,13 @@ export const SeveralChart = ({ watched: { shown, all = [] } }: { watched: Watche
           value={measure}
           onChange={(m) => set('measure', m)}
           options={MEASURES}
-        />{' '}
-        {/* prettier-ignore */}
-        <Button size="xs" variant="outline" aria-pressed={isIndexed} onClick={() => set('as', isIndexed ? null : 'index')}>
+        />
+        <Button
+          size="xs"
+          variant="outline"
+          aria-pressed={isIndexed}
+          onClick={() => set('as', isIndexed ? null : 'index')}
+        >
           {isIndexed ? 'As they are' : 'As 100 on a day'}
         </Button>
         {isIndexed && (
@@ -118,8 +122,7 @@ export const SeveralChart = ({ watched: { shown, all = [] } }: { watched: Watche
               max={data.days.at(-1)}
               value={base ?? ''}
               onChange={(e) => set('on', e.target.value)}
-            />{' '}
-            {/* prettier-ignore */}
+            />
           </label>
         )}
         <RangeChoice
@@ -191,7 +194,7 @@ export const SeveralChart = ({ watched: { shown, all = [] } }: { watched: Watche
               onClick={() => pick(codes.filter((c) => c !== l.code))}
             >
               {' '}
-              {/* prettier-ignore */}×
+              ×
             </Button>
           </Flex>
         ))}

@@ -91,8 +91,6 @@ export const WaitPanel = ({ candidate }: { candidate: Candidate }) => {
             loading={isLoading}
             onClick={() => void change({ params: { id: candidate.id }, body: { waitFor: null } })}
           >
-            {' '}
-            {/* prettier-ignore */}
             Wait no more
           </Button>
         </Box>

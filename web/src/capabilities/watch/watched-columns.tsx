@@ -80,8 +80,7 @@ export const watchedColumns = (
                 ...w.candidates.map((c) => c.name),
               ]
                 .filter(Boolean)
-                .join(' · ')}{' '}
-              {/* prettier-ignore */}
+                .join(' · ')}
             </Box>
           </Box>
         </Box>

@@ -76,13 +76,12 @@ const WatchedPage = () => {
           flex="1"
           minW="0"
           minH="0"
+          display={view === 'listings' ? 'flex' : 'block'}
           direction="column"
           overflow="auto"
           px="5"
           py="3"
         >
-          {' '}
-          {/* prettier-ignore */}
           <ProblemNote error={error} />
           {view !== 'runs' && view !== 'news' && (
             <Input

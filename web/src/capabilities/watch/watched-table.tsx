@@ -7,7 +7,7 @@ import { useMarket } from '../../ground/market/market.ts';
 import { keep, kept } from '../../ground/state/kept.ts';
 import { DataTable } from '../../ground/ui/data-table.tsx';
 import { Empty } from '../../ground/ui/empty.tsx';
-import { count, decimal, money } from '../../ground/ui/format.ts';
+import { count, money } from '../../ground/ui/format.ts';
 import { useTray } from '../tray/use-tray.ts';
 import { BulkBar } from './bulk-bar.tsx';
 import type { Watched } from './use-watched.ts';
@@ -99,7 +99,6 @@ const Summary = ({ watched: { shown } }: { watched: Watched }) => {
     ['Revenue a month', overMembers(shown.map((w) => (w.now.units === null || w.now.price === null ? null : w.now.units * w.now.price))), (x) => money(x === null ? null : Math.round(x), market, true), true], // prettier-ignore
     ['Price', overMembers(shown.map((w) => w.now.price)), (x) => money(x === null ? null : Math.round(x), market), false], // prettier-ignore
     ['Reviews', overMembers(shown.map((w) => w.now.reviews)), count, true],
-    ['Rating', overMembers(shown.map((w) => w.now.rating)), (x) => decimal(x), false],
   ];
   return (
     <Flex as="dl" aria-label="Of what is shown" gap="6" wrap="wrap" pt="2" fontSize="13px" flexShrink={0}>

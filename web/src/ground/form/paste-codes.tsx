@@ -30,7 +30,7 @@ export const PasteCodes = ({
   return (
     <Box maxW="36rem">
       <Form of={form} size="sm" keeps="What you pasted is still in the field.">
-        <Flex gap="2" align="flex-start" direction={stacked ? 'column' : 'row'}>
+        <Flex gap="2" align={stacked ? 'stretch' : 'flex-start'} direction={stacked ? 'column' : 'row'}>
           <LongTextField
             name="text"
             label={label}
