@@ -90,7 +90,13 @@ export type WatchedListing = Static<typeof WatchedListing>;
 const newsParts = { day: Day, weight: Type.Number() };
 export const News = Type.Union([
   Type.Object({ ...newsParts, kind: oneOf('price', 'rating', 'sellers'), before: Type.Number(), now: Type.Number() }),
-  Type.Object({ ...newsParts, kind: Type.Literal('level'), times: Type.Number(), days: Type.Integer() }),
+  Type.Object({
+    ...newsParts,
+    kind: Type.Literal('level'),
+    of: oneOf('units', 'rank'),
+    times: Type.Number(),
+    days: Type.Integer(),
+  }),
   Type.Object({ ...newsParts, kind: Type.Literal('stock'), what: oneOf('ran out', 'came back') }),
   Type.Object({ ...newsParts, kind: Type.Literal('holder'), before: Type.String(), now: Type.String() }),
   Type.Object({

@@ -31,6 +31,26 @@ const NILE = [
   815, 1020, 906, 901, 1170, 912, 746, 919, 718, 714, 740,
 ];
 
+test('in a month of readings a step shows, too, and chance mostly does not', () => {
+  const n = 30;
+  const days = (seed: number, times: number): DayValue[] => {
+    const random = randomFrom(seed * 7919);
+    return Array.from({ length: n }, (_, i) => ({
+      day: addDays('2026-10-26', i),
+      value: 100 * Math.exp(0.2 * normalDraw(random)) * (i >= n - 12 ? times : 1),
+    }));
+  };
+  const seeds = Array.from({ length: 100 }, (_, i) => i + 1);
+  const found = (times: number): number =>
+    seeds.filter((s) => breaksOf(days(s, times)).some((b) => Math.abs(daysBetween(b.day, addDays('2026-10-26', n - 12))) <= 3)).length; // prettier-ignore
+  expect(found(2)).toBeGreaterThan(95);
+  expect(found(1.5)).toBeGreaterThan(80);
+  expect(seeds.filter((s) => breaksOf(days(s, 1)).length > 0).length).toBeLessThan(12);
+  // Without any chance at all the step is all there is.
+  const flat = Array.from({ length: n }, (_, i) => ({ day: addDays('2026-10-26', i), value: i < 16 ? 310 : 90 }));
+  expect(breaksOf(flat).map((b) => b.day)).toEqual([addDays('2026-10-26', 16)]);
+});
+
 test('the flow of the Nile broke once, between 1898 and 1899', () => {
   const years = NILE.map((value, i) => ({ day: addDays(FIRST, i), value }));
   const found = breaksOf(years, { ...BREAK_RULES, times: 1.1 });

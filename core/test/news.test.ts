@@ -76,6 +76,15 @@ describe('is news', () => {
     expect(newsOf({ readings: broke, breaks: [], since: SINCE, today: TODAY })).toEqual([]);
   });
 
+  test('a rank that broke, where no curve says what it is worth: a smaller one is better', () => {
+    const broke = (rank: number): string[] => {
+      const readings = quiet((back, s) => (back < 9 ? { ...s, rank } : s));
+      return news(readings, SINCE, { breaks: rankBreaks(readings, null, null, WATCH_BREAKS), breaksOf: 'rank' }).map((n) => newsInWords(n, String)); // prettier-ignore
+    };
+    expect(broke(40)).toEqual(['rank 60 % smaller, which is better, than before, for 9 days read']);
+    expect(broke(150)).toEqual(['rank 50 % larger, which is worse, than before, for 9 days read']);
+  });
+
   test('a page that changed, once for all that changed on it', () => {
     const pages = [
       { day: addDays(TODAY, -9), parts: ['title'] },
@@ -104,6 +113,12 @@ describe('is news', () => {
       '“rope rack”: place 20 → place 4',
     ]);
   });
+});
+
+test('before the first reading nothing is known: it is what later ones are told against', () => {
+  const readings = quiet((back, s) => (back <= 2 ? { ...s, price: 1800 } : s), 6);
+  expect(words(readings, addDays(TODAY, -30))).toEqual(['price 2000 → 1800']);
+  expect(words(readings.slice(0, 1), addDays(TODAY, -30))).toEqual([]);
 });
 
 describe('rules of one’s own', () => {

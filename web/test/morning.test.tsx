@@ -49,7 +49,9 @@ describe('what is new', () => {
     const asked = withNews({
       listings: [
         listing('QS1', { candidates: [{ id: 3, name: 'Folding press' }] }),
-        listing('QS2', { news: [{ kind: 'level', times: 1.4, days: 9, day: addDays(today, -9), weight: 3 }] }),
+        listing('QS2', {
+          news: [{ kind: 'level', of: 'units', times: 1.4, days: 9, day: addDays(today, -9), weight: 3 }],
+        }),
       ],
       stale: [
         { code: 'QS9', title: 'Old one', brand: '', group: null, labels: [], candidates: [], last: addDays(today, -3) },
@@ -61,7 +63,7 @@ describe('what is new', () => {
     const table = await screen.findByRole('table', { name: 'What is new' });
     expect(within(table).getByText(/price 20.00 → 18.00/)).toBeInTheDocument();
     expect(within(table).getByText(/sells 40 % more than before, for 9 days read/)).toBeInTheDocument();
-    expect(within(table).getByText('sells more:')).toBeInTheDocument();
+    expect(within(table).getByText('on a higher level:')).toBeInTheDocument();
     expect(screen.getByText(/^38 others: nothing beyond/)).toBeInTheDocument();
     expect(screen.getByText(/1 not read up to today/)).toHaveTextContent('Old one');
     expect(screen.getByText(/Look again, as you wished/)).toHaveTextContent('Folding press');

@@ -52,12 +52,27 @@ export const breaksOf = (series: readonly DayValue[], rules: BreakRules = BREAK_
   const logs = known.map((d) => Math.log(d.value));
   const noise = noiseOf(
     known.map((d) => epochDay(d.day)),
-    logs,
+    withoutStep(logs, rules.lasts),
   );
   const calm = drawnIn(logs, noise.spread);
   const price = rules.penalty * Math.log(calm.length) * noise.longRun;
   const starts = divide(calm, price, rules.lasts);
   return levelsOf(known, calm, starts, rules);
+};
+
+/**
+ * A series with its largest single step taken out: the levels on both sides of the place that parts it best. In a short
+ * series one step would else be taken for the chance by which days lie apart, and never be found.
+ */
+const withoutStep = (logs: readonly number[], lasts: number): number[] => {
+  const n = logs.length;
+  const sums = [0];
+  for (const x of logs) sums.push(sums.at(-1)! + x);
+  const gain = (at: number): number => sums[at]! ** 2 / at + (sums[n]! - sums[at]!) ** 2 / (n - at);
+  let best = lasts;
+  for (let at = lasts; at <= n - lasts; at++) if (gain(at) > gain(best)) best = at;
+  const [before, after] = [sums[best]! / best, (sums[n]! - sums[best]!) / (n - best)];
+  return logs.map((x, i) => x - (i < best ? before : after));
 };
 
 /** How far days lie apart by chance: the deviation of a day, and the variance that a mean of many of them has, times their number. */
@@ -156,7 +171,7 @@ const AFTERMATH = 7;
 
 /**
  * The series in which breaks of a listing's level are looked for: units of a day by its rank, the season of its kind taken
- * out where it is known; without the days on which nothing was in stock and the week after, which are told by themselves.
+ * out where it is known, or where no curve says what a rank is worth the rank itself, turned so that more is better; without the days on which nothing was in stock and the week after, which are told by themselves.
  * @example levelSeries([], null, null) // => []
  */
 export const levelSeries = (
@@ -164,7 +179,6 @@ export const levelSeries = (
   curve: RankCurve | null,
   within: Course | null,
 ): DayValue[] => {
-  if (!curve) return [];
   const told = new Set(
     readings.flatMap((r) =>
       r.stock === 0 ? Array.from({ length: AFTERMATH + 1 }, (_, i) => epochDay(r.day) + i) : [],
@@ -174,7 +188,7 @@ export const levelSeries = (
   return readings.flatMap(({ day, rank }) =>
     rank === null || rank < 1 || isAftermath(day)
       ? []
-      : [{ day, value: unitsAtRank(curve, rank) / (within?.season ? seasonOn(within, day) : 1) }],
+      : [{ day, value: curve ? unitsAtRank(curve, rank) / (within?.season ? seasonOn(within, day) : 1) : 1 / rank }],
   );
 };
 

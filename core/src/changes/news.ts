@@ -8,7 +8,8 @@ import { STARTER_PLAN } from './watch-plan.ts';
 /** Something about a watched listing that is worth a look, and the day on which it began. */
 export type News = { day: Day; weight: number } & (
   | { kind: 'price' | 'rating' | 'sellers'; before: number; now: number }
-  | { kind: 'level'; times: number; days: number }
+  /** Units by rank; or the rank itself, turned so that more is better, where nothing says what it is worth. */
+  | { kind: 'level'; of: 'units' | 'rank'; times: number; days: number }
   | { kind: 'stock'; what: 'ran out' | 'came back' }
   | { kind: 'holder'; before: string; now: string }
   | { kind: 'reviews'; now: number; usual: number; days: number }
@@ -26,6 +27,8 @@ export interface NewsAsked {
   readings: readonly Reading[];
   /** Breaks of its level, as `rankBreaks` finds them with `WATCH_BREAKS`. */
   breaks: readonly Break[];
+  /** What the breaks are of: the rank itself where there is no curve. */
+  breaksOf?: 'units' | 'rank';
   /** What changed on its page, and on which day that was seen. */
   pages?: readonly { day: Day; parts: readonly string[] }[];
   terms?: readonly TermPlaces[];
@@ -65,6 +68,7 @@ const PACE_DAYS = 60;
 export const newsOf = ({
   readings,
   breaks,
+  breaksOf = 'units',
   pages = [],
   terms = [],
   since,
@@ -73,8 +77,10 @@ export const newsOf = ({
 }: NewsAsked): News[] => {
   // prettier-ignore
   const days = tidyReadings(readings, today);
-  const then = days.filter((d) => d.day <= since);
-  const lately = days.filter((d) => d.day > since);
+  // What was read first since the day is what the others are told against, where nothing was read before.
+  const from = days.length > 0 && days[0]!.day > since ? days[0]!.day : since;
+  const then = days.filter((d) => d.day <= from);
+  const lately = days.filter((d) => d.day > from);
   const ofReadings =
     lately.length === 0 || days.length < 2
       ? []
@@ -83,21 +89,21 @@ export const newsOf = ({
           ...stockNews(then, lately),
           ...holderNews(then, lately, since),
           ...reviewNews(then, lately, rules),
-          ...levelNews(breaks, since, rules),
+          ...levelNews(breaks, breaksOf, since, rules),
         ];
   return [...ofReadings, ...pageNews(pages, since), ...termNews(terms, since, rules)]
     .filter((n) => !rules.quiet.includes(n.kind))
     .sort((a, b) => b.weight - a.weight || (a.day < b.day ? 1 : -1));
 };
 
-const levelNews = (breaks: readonly Break[], since: Day, { level }: WatchRules): News[] =>
+const levelNews = (breaks: readonly Break[], of: 'units' | 'rank', since: Day, { level }: WatchRules): News[] =>
   breaks.flatMap((b): News[] => {
     const far = Math.abs(Math.log(b.times));
     // By the ranks it lasted its least number of days on this one.
     const told = addDays(b.day, RANK_LAG + BREAK_RULES.lasts - 1);
     return told <= since || far < Math.log(1 + level) - 1e-9
       ? []
-      : [{ kind: 'level', day: b.day, times: b.times, days: b.days, weight: (WEIGHTS.level * far) / Math.LN2 }];
+      : [{ kind: 'level', of, day: b.day, times: b.times, days: b.days, weight: (WEIGHTS.level * far) / Math.LN2 }];
   });
 
 const pageNews = (pages: NonNullable<NewsAsked['pages']>, since: Day): News[] => {
@@ -205,7 +211,7 @@ const rounded = (n: number): string => (n < 10 ? n.toFixed(1).replace('.0', '') 
 
 const placeInWords = (place: number | null): string => (place === null ? 'off the first page' : `place ${place}`);
 
-/** News in a few words; money is written by whoever asks. @example newsInWords({ kind: 'level', day: '2026-11-10', times: 1.31, days: 14, weight: 2 }, String) // => "sells 31 % more than before, for 14 days read" */
+/** News in a few words; money is written by whoever asks. @example newsInWords({ kind: 'level', of: 'units', day: '2026-11-10', times: 1.31, days: 14, weight: 2 }, String) // => "sells 31 % more than before, for 14 days read" */
 export const newsInWords = (news: News, money: (minor: number) => string): string => {
   switch (news.kind) {
     case 'price':
@@ -217,6 +223,8 @@ export const newsInWords = (news: News, money: (minor: number) => string): strin
         ? `a new seller: ${news.before} then, ${news.now} now`
         : `a seller left: ${news.before} then, ${news.now} now`;
     case 'level':
+      if (news.of === 'rank')
+        return `rank ${news.times > 1 ? `${Math.round(100 * (1 - 1 / news.times))} % smaller, which is better,` : `${Math.round(100 * (1 / news.times - 1))} % larger, which is worse,`} than before, for ${news.days} days read`;
       return `sells ${Math.round(100 * Math.abs(news.times - 1))} % ${news.times > 1 ? 'more' : 'less'} than before, for ${news.days} days read`;
     case 'stock':
       return news.what === 'ran out' ? 'ran out of stock' : 'is in stock again';

@@ -35,8 +35,8 @@ export const serveCandidates = (app: Express, { database }: Ground, mayStand: (i
   serve(app, routes.stage, async ({ params, body }) => {
     if (FIRM.has(body.stage) && !body.reason?.trim()) {
       const { market } = await candidateRow(db, params.id);
-      await refuseTooEarly(db, market, params.id);
       await mayStand(params.id);
+      await refuseTooEarly(db, market, params.id);
     }
     await moveToStage(database, params.id, body.stage, body.reason);
     return DONE;

@@ -11,7 +11,10 @@ import { curvesOf, type Curves } from '../../ground/estimates/curves.ts';
 import { daysOf } from '../../ground/estimates/evidence.ts';
 import { asReading } from '../../ground/estimates/readings.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import { PLACES_BEFORE, termsOf, type ReadTerm } from './places.ts';
 
+/** Days back that people look at most often. */
+const USUAL_LOOK = 31;
 /** Days back that are kept at hand. */
 export const DAYS_AT_HAND = 240;
 /** Listings whose days are read and looked through before others get their turn. */
@@ -44,6 +47,8 @@ export interface WatchedRow {
  */
 export class WatchMemory {
   private readonly markets = new Map<string, Map<number, Known>>();
+  /** Places for terms, with what they are of. */
+  private readonly places = new Map<string, { key: string; terms: ReadTerm[] }>();
   /** The last filling of each marketplace: the next waits for it, so that nothing is read twice. */
   private readonly filling = new Map<string, Promise<unknown>>();
 
@@ -53,6 +58,18 @@ export class WatchMemory {
     const filled = before.catch(() => undefined).then(() => this.fill(db, market));
     this.filling.set(market.id, filled);
     return filled;
+  }
+
+  /** Places of the watched listings for terms, from some weeks before a day on. */
+  async placesOf(db: Db, market: Market, ids: readonly number[], since: Day): Promise<readonly ReadTerm[]> {
+    const usual = addDays(market.today, -USUAL_LOOK);
+    const from = addDays(since < usual ? since : usual, -PLACES_BEFORE);
+    const key = `${market.demandVersion}/${from}/${ids.join()}`;
+    const known = this.places.get(market.id);
+    if (known?.key === key) return known.terms;
+    const terms = await termsOf(db, market, ids, from);
+    this.places.set(market.id, { key, terms });
+    return terms;
   }
 
   private async fill(db: Db, market: Market) {

@@ -11,7 +11,7 @@ import { isStale, lastDue } from '../../ground/marketplaces/due.ts';
 import { candidatesOfListings } from './list.ts';
 import type { WatchMemory } from './memory.ts';
 import { pageChanges } from './pages.ts';
-import { placesSince } from './places.ts';
+import { placesByListing } from './places.ts';
 import { watchPlanOf } from '../../ground/marketplaces/watch-plan.ts';
 import { groupsOfWatched } from './plan.ts';
 
@@ -38,11 +38,12 @@ export const morningOf = async (db: Db, memory: WatchMemory, market: Market, sin
       .where(and(eq(candidates.marketplaceId, market.id), isNotNull(candidates.waitFor))),
   ]);
   const ids = rows.map((r) => r.id);
-  const [pages, places, waits] = await Promise.all([
+  const [pages, terms, waits] = await Promise.all([
     pageChanges(db, ids, since),
-    placesSince(db, market, ids, since),
+    memory.placesOf(db, market, ids, since),
     waitingsOf(db, market, waiting),
   ]);
+  const places = placesByListing(terms, since);
   const rulesOf = new Map(groups.map((g) => [g.id, g.rules]));
   const told: Morning['listings'] = [];
   const stale: Morning['stale'] = [];
@@ -57,6 +58,7 @@ export const morningOf = async (db: Db, memory: WatchMemory, market: Market, sin
     const news = newsOf({
       readings,
       breaks,
+      breaksOf: curves.of(row.category).curve ? 'units' : 'rank',
       pages: pages.get(row.id) ?? [],
       terms: places.get(row.id) ?? [],
       since,

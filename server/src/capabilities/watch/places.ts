@@ -19,7 +19,7 @@ const SHOWN = 60;
 /** Terms that are told at most, the most searched first. */
 const MOST_TERMS = 150;
 
-interface ReadTerm {
+export interface ReadTerm {
   id: number;
   term: string;
   searches: number | null;
@@ -28,7 +28,7 @@ interface ReadTerm {
 }
 
 /** Terms by which listings were ever found since a day, with every day on which each term's page was read. */
-const termsOf = async (db: Db, market: Market, ids: readonly number[], from: Day): Promise<ReadTerm[]> => {
+export const termsOf = async (db: Db, market: Market, ids: readonly number[], from: Day): Promise<ReadTerm[]> => {
   if (ids.length === 0) return [];
   const rows = await db
     .select({
@@ -93,22 +93,21 @@ const readsOf = ({ days, places }: ReadTerm, listing: number): PlaceRead[] => {
 };
 
 /** Days before a look that places are told against. */
-const BEFORE = 21;
-/** Of each listing the terms by which it was found, for its news since a day. */
-export const placesSince = async (
-  db: Db,
-  market: Market,
-  ids: readonly number[],
-  since: Day,
-): Promise<Map<number, TermPlaces[]>> => {
+export const PLACES_BEFORE = 21;
+/** Of each listing the terms by which it was found, where each was read before a day and after. */
+export const placesByListing = (terms: readonly ReadTerm[], since: Day): Map<number, TermPlaces[]> => {
+  const from = addDays(since, -PLACES_BEFORE);
   const found = new Map<number, TermPlaces[]>();
-  for (const term of await termsOf(db, market, ids, addDays(since, -BEFORE)))
+  for (const term of terms) {
+    const days = term.days.filter((day) => day >= from);
+    if (days.length === 0 || days[0]! > since || days.at(-1)! <= since) continue;
     for (const listing of term.places.keys()) {
-      const entry = { term: term.term, searches: term.searches, reads: readsOf(term, listing) };
+      const entry = { term: term.term, searches: term.searches, reads: readsOf({ ...term, days }, listing) };
       const there = found.get(listing);
       if (there) there.push(entry);
       else found.set(listing, [entry]);
     }
+  }
   return found;
 };
 

@@ -63,7 +63,16 @@ export class Watchman {
         .innerJoin(listings, eq(listings.id, watched.listingId))
         .where(eq(listings.marketplaceId, id))
         .limit(1);
-      if (any) await this.memory.of(db, await marketOf(db, id));
+      if (any) {
+        const market = await marketOf(db, id);
+        const { rows } = await this.memory.of(db, market);
+        await this.memory.placesOf(
+          db,
+          market,
+          rows.map((r) => r.id),
+          market.today,
+        );
+      }
       this.warm.set(id, version);
     }
   }

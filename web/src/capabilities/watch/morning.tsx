@@ -21,7 +21,7 @@ const FEW = 12;
 
 /** A shape for what it means to somebody who wants to sell beside them: room, a threat, or something to look into. */
 const markOf = (news: News): [MarkKind, string] => {
-  if (news.kind === 'level') return news.times > 1 ? ['holds', 'sells more'] : ['fails', 'sells less'];
+  if (news.kind === 'level') return news.times > 1 ? ['holds', 'on a higher level'] : ['fails', 'on a lower level'];
   if (news.kind === 'sellers') return news.now > news.before ? ['fails', 'a threat'] : ['holds', 'less crowded'];
   if (news.kind === 'price') return news.now < news.before ? ['fails', 'cheaper'] : ['holds', 'dearer'];
   if (news.kind === 'stock') return ['care', 'stock'];

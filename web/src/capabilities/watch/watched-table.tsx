@@ -1,4 +1,4 @@
-import { Box, Flex, Text } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { overMembers, type OverMembers } from '@kettle/core/changes/group-figures';
@@ -101,12 +101,19 @@ const Summary = ({ watched: { shown } }: { watched: Watched }) => {
     ['Reviews', overMembers(shown.map((w) => w.now.reviews)), count, true],
   ];
   return (
-    <Flex as="dl" aria-label="Of what is shown" gap="6" wrap="wrap" pt="2" fontSize="13px" flexShrink={0}>
+    <Flex
+      as="dl"
+      aria-label={`Of ${count(shown.length)} listings`}
+      gap="6"
+      wrap="wrap"
+      pt="2"
+      fontSize="13px"
+      flexShrink={0}
+    >
       {lines.map(([name, of, show, sums]) => (
         <Box key={name}>
           <Box as="dt" color="inkSoft">
-            {name}
-            {of.of < shown.length && `, known of ${of.of}`}
+            {name} of {count(of.of)}
           </Box>
           <Box as="dd" className="figures">
             {sums && (
@@ -118,9 +125,6 @@ const Summary = ({ watched: { shown } }: { watched: Watched }) => {
           </Box>
         </Box>
       ))}
-      <Text color="inkSoft" alignSelf="flex-end">
-        of {count(shown.length)} listings
-      </Text>
     </Flex>
   );
 };
