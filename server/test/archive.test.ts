@@ -46,6 +46,11 @@ const workOn = async ({ call, put, database, ended }: Program): Promise<void> =>
       `insert into marks (listing_id, state, reason, day) select id, 'dropped', 'Too heavy.', '2026-11-03' from listings limit 3`,
     );
   await database.pool.promise().query(`insert into basket_terms select ?, id, '2026-11-03' from search_terms limit 2`, [made.json.id]); // prettier-ignore
+  const group = (await call<{ id: number }>('POST', `${at}/watch/groups`, { name: 'Tins' })).json.id;
+  await call('POST', `${at}/watch`, { text: codes.slice(0, 3).join(' '), group, labels: ['rival'] });
+  await call('POST', `${at}/watch/events`, { kind: 'sale', first: '2026-11-20', last: '2026-11-23', text: 'Sale' });
+  const plan = (await call<{ plan: object; version: number }>('GET', `${at}/watch/plan`)).json;
+  await call('PUT', `${at}/watch/plan`, plan);
   await call('POST', `${at}/listings/remove`, { codes: [codes.at(-1)] });
 };
 
@@ -115,7 +120,8 @@ describe('a copy of a workspace', () => {
       'sieve_listings',
       'supplier_cards',
       'supplier_requests',
-      'watched',
+      'watch_runs',
+      'watched_pages',
     ]);
     const zip = await JSZip.loadAsync(file);
     const first = JSON.parse((await zip.file('tables/listings.ndjson')!.async('string')).split('\n')[0]!) as object;

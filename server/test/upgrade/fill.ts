@@ -1,4 +1,5 @@
 import { emptyCosting } from '@kettle/core/costing/costing';
+import { STARTER_PLAN } from '@kettle/core/changes/watch-plan';
 import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
 import { schedule } from '../../../core/test/fixtures/schedule.ts';
 
@@ -209,6 +210,34 @@ export const FILL: readonly Fill[] = [
   {
     from: 19,
     sql: `insert into stand_in_weathers (marketplace_id, service, weather) select id, 'suppliers', 'slow' from marketplaces limit 1`,
+  },
+  {
+    from: 21,
+    sql: `insert into watch_groups (id, marketplace_id, name, rules, version) select 1, id, 'Presses', ${text(STARTER_PLAN.rules)}, 2 from marketplaces limit 1`,
+  },
+  {
+    from: 21,
+    sql: `update watched set group_id = 1, labels = '["rival"]', then_figures = '{"day":"2026-11-03","units":120,"low":90,"high":160,"price":3999,"reviews":40,"rating":4.4,"sellers":1}'`,
+  },
+  {
+    from: 21,
+    sql: `insert into watched_pages (listing_id, day, title, pictures, bullets, description) values (3, '2026-11-03', repeat('a', 64), 5, repeat('b', 64), repeat('c', 64))`,
+  },
+  {
+    from: 21,
+    sql: `insert into watch_runs (marketplace_id, day, asked, state, listings, \`read\`, readings, tries) select id, '2026-11-03', 'daily', 'short', 4, 3, 3, '[{"at":"2026-11-03T06:00:00.000Z","read":3,"missed":1,"message":"3 of 4 listings read."}]' from marketplaces limit 1`,
+  },
+  {
+    from: 21,
+    sql: `insert into watch_events (marketplace_id, kind, first, last, text) select id, 'sale', '2026-11-20', '2026-11-23', 'Autumn sale' from marketplaces limit 1`,
+  },
+  {
+    from: 21,
+    sql: `update marketplaces set watch_plan = ${text(STARTER_PLAN)}, watch_plan_version = 3`,
+  },
+  {
+    from: 21,
+    sql: `update candidates set wait_for = '{"measure":"units","is":"above","value":300,"weeks":4}'`,
   },
   {
     from: 11,
