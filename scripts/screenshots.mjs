@@ -117,6 +117,20 @@ for (const [anchor, rivals, cost] of STORIES) {
     version,
   });
 }
+const { rows: sellers } = await ask('GET', `${market}/sift?price=15..60&units=300..&rows=40&sort=-units`);
+await ask('POST', `${market}/watch`, { text: sellers.map((r) => r.code).join('\n') });
+for (const [i, name] of ['Folding presses', 'Paint racks', 'Bird feeders', 'Stand lights'].entries()) {
+  const { id: group } = await ask('POST', `${market}/watch/groups`, { name });
+  const [anchor, rivals] = STORIES[i];
+  await ask('POST', `${market}/watch/change`, { codes: [anchor, ...rivals], group });
+  if (i === 0) await ask('POST', `${market}/watch/change`, { codes: rivals, add: ['rival'] });
+}
+await ask('POST', `${market}/watch/events`, {
+  kind: 'sale',
+  first: '2026-12-11',
+  last: '2026-12-14',
+  text: 'Midwinter sale',
+});
 await ended(await ask('POST', `${market}/hob`, { days: 30 }));
 await ask('PUT', '/candidates/1/answers/no-patent', {
   choice: 'pass',
@@ -172,8 +186,8 @@ const VIEWS = [
   ['terms', '/quayside/candidates/1/terms'],
   ['brand', '/quayside/brands/Brasgarth'],
   ['candidates', '/quayside/candidates'],
-  ['line-up', '/quayside/candidates/1/line-up'],
-  ['readings', '/quayside/candidates/1/readings'],
+  ['watched', '/quayside/watched/news'],
+  ['side-by-side', '/quayside/watched/chart?group=1&as=index&on=2026-11-24'],
   ['reviews', '/quayside/candidates/2/reviews'],
   ['costing', '/quayside/candidates/1/costing'],
   ['scoresheet', '/quayside/candidates/1/scoresheet'],

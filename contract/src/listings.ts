@@ -68,6 +68,8 @@ export const ListingSheet = Type.Object({
   costing: KeptCosting,
   stated: Type.Array(Type.Object({ measure: Type.String(), value: Type.Number(), source: Type.String(), day: Day })),
   watchedSince: Nullable(Day),
+  lastReading: Nullable(Day),
+  stale: Type.Boolean({ description: 'Watched, and not read when it was last due.' }),
   readings: Type.Integer(),
   reviewTexts: Type.Integer(),
   candidates: Type.Array(Type.Object({ id: Id, name: Type.String(), stage: Type.String() })),

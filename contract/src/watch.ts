@@ -116,7 +116,6 @@ export const News = Type.Union([
     searches: Nullable(Type.Number()),
   }),
 ]);
-export type NewsOfListing = Static<typeof News>;
 const WatchedBrief = Type.Object({
   code: Type.String(),
   title: Type.String(),

@@ -2,12 +2,14 @@
  * Breaks of a listing's level found in its ranks, against the steps that the invented world really took: of the demo and of
  * a world of another seed; beside a plain threshold and a tabular CUSUM on the same days.
  */
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, count, eq, inArray } from 'drizzle-orm';
 import { beforeRanks, levelSeries, rankBreaks, type DayValue } from '@kettle/core/changes/breaks';
 import { addDays, daysBetween, type Day } from '@kettle/core/measures/day';
 import { groupsOf } from '@kettle/core/stats/groups';
 import { medianOf } from '@kettle/core/stats/robust';
-import { openDatabase, type Database } from '../src/ground/db/connection.ts';
+import { moveHob } from '../src/capabilities/watch/hob.ts';
+import { simulatedOutside } from '../src/roof/stand-ins/outside.ts';
+import { atOnce, openDatabase, type Database } from '../src/ground/db/connection.ts';
 import { chartOf } from '../src/capabilities/watch/chart.ts';
 import { watchedListings } from '../src/capabilities/watch/list.ts';
 import { positionsOf } from '../src/capabilities/watch/places.ts';
@@ -166,10 +168,33 @@ const timeMorning = async ({ db }: Database): Promise<void> => {
   await timed('places of 60 listings', 300, async () => positionsOf(db, market, rows.slice(0, 60).map((r) => r.id)), 60); // prettier-ignore
 };
 
+/** A day of the simulated clock for all that is watched, as its job does it. */
+const timeRun = async (all: Database): Promise<void> => {
+  const { today } = await marketOf(all.db, 'quayside');
+  const [{ n } = { n: 0 }] = await all.db.select({ n: count() }).from(watched);
+  const times: number[] = [];
+  for (let day = 1; day <= 3; day++) {
+    const since = performance.now();
+    await moveHob(
+      { marketplace: 'quayside', to: addDays(today, day) },
+      {
+        database: all,
+        progress: () => Promise.resolve(),
+        step: (action) => atOnce(all, action),
+        finish: (action) => atOnce(all, async (inside) => void (await action(inside))),
+      },
+      simulatedOutside,
+    );
+    times.push(performance.now() - since);
+  }
+  line({ case: 'a daily run, estimates of what was read included', n, s: Number((medianOf(times)! / 1000).toFixed(1)), goal_s: 10 }); // prettier-ignore
+};
+
 const url = process.env.KETTLE_DATABASE_URL!;
 const database = openDatabase(url);
 await prepareWorkspace(database, 'demo', 30_000, () => {});
 await timeMorning(database);
+await timeRun(database);
 await tryOn(database, 'the demo');
 await database.pool.promise().query('drop database if exists other_seed');
 await database.pool.promise().query('create database other_seed character set utf8mb4 collate utf8mb4_unicode_ci');

@@ -62,6 +62,8 @@ export const sheet = (change: Partial<ListingSheet> = {}): ListingSheet => ({
   },
   stated: [],
   watchedSince: null,
+  lastReading: null,
+  stale: false,
   readings: 0,
   reviewTexts: 0,
   candidates: [],

@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, max, sql } from 'drizzle-orm';
 import type { History, ListingSheet } from '@kettle/contract/listings';
 import type { CraftKey, LimitVerdict, KeptCount } from '@kettle/contract/sheet';
 import { marksOf } from '@kettle/core/changes/day-marks';
@@ -33,6 +33,8 @@ import { refreshLevels } from '../../ground/estimates/levels.ts';
 import { asReading } from '../../ground/estimates/readings.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { curvesOf } from '../../ground/estimates/curves.ts';
+import { isStale, lastDue } from '../../ground/marketplaces/due.ts';
+import { watchPlanOf } from '../../ground/marketplaces/watch-plan.ts';
 import { categoryPaths, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { badField, notFound, ProblemError } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
@@ -52,6 +54,7 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
     inCandidates,
     family,
     asides,
+    { plan },
   ] = await Promise.all([
     briefContext(db, market, [row.brand], [row.id]),
     costingOfListing(db, market, row.id),
@@ -64,7 +67,10 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
     }),
     db.select().from(statedFigures).where(eq(statedFigures.listingId, row.id)).orderBy(desc(statedFigures.day)),
     db.select().from(watched).where(eq(watched.listingId, row.id)),
-    db.select({ n: count() }).from(readings).where(eq(readings.listingId, row.id)),
+    db
+      .select({ n: count(), last: max(readings.day) })
+      .from(readings)
+      .where(eq(readings.listingId, row.id)),
     db.select({ n: count() }).from(reviews).where(eq(reviews.listingId, row.id)),
     db
       .select({ id: candidates.id, name: candidates.name, stage: candidates.stage })
@@ -73,6 +79,7 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
       .where(eq(lineUp.listingId, row.id)),
     familyOf(db, row),
     asidesOf(db, market, row, briefRow.category),
+    watchPlanOf(db, market.id),
   ]);
   const { schedule } = context;
   const listing = briefFrom(briefRow, context);
@@ -115,6 +122,8 @@ export const sheetOf = async (db: Db, market: Market, code: string): Promise<Lis
     costing,
     stated: stated.map(({ measure, value, source, day }) => ({ measure, value, source, day })),
     watchedSince: watching[0]?.since ?? null,
+    lastReading: readingCount?.last ?? null,
+    stale: watching[0] !== undefined && isStale(lastDue(market, plan), { since: watching[0].since, last: readingCount?.last ?? null }), // prettier-ignore
     readings: readingCount?.n ?? 0,
     reviewTexts: texts?.n ?? 0,
     candidates: inCandidates,

@@ -302,6 +302,12 @@ const SheetHead = ({ sheet }: { sheet: Sheet }) => {
           {sheet.watchedSince ? (
             <Text fontSize="13px" color="inkSoft">
               watched since {day(sheet.watchedSince, sheet.today)}
+              {sheet.stale && (
+                <Box as="span" color="saffron">
+                  {' '}
+                  ▲ stale: {sheet.lastReading ? `last read ${day(sheet.lastReading, sheet.today)}` : 'not read yet'}
+                </Box>
+              )}
             </Text>
           ) : (
             <Button size="xs" variant="outline" loading={isLoading} onClick={() => watch([listing.code])}>
