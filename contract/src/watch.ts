@@ -139,6 +139,17 @@ export const Morning = Type.Object({
       }),
     ]),
   ),
+  /** Groups whose members went to another level together, beyond the season of their kind. */
+  groups: Type.Array(
+    Type.Object({
+      id: Id,
+      name: Type.String(),
+      listings: Type.Integer(),
+      day: Day,
+      times: Type.Number(),
+      days: Type.Integer(),
+    }),
+  ),
   stale: Type.Array(Type.Composite([WatchedBrief, Type.Object({ last: Nullable(Day) })])),
   due: Type.Array(Type.Object({ id: Id, name: Type.String(), day: Day })),
   /** Candidates whose wait is over, and since when what they wait for has held. */

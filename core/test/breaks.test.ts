@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { BREAK_RULES, breaksOf, type DayValue } from '../src/changes/breaks.ts';
+import { BREAK_RULES, breaksOf, groupSeries, type DayValue } from '../src/changes/breaks.ts';
 import { addDays, daysBetween } from '../src/measures/day.ts';
 import { medianOf } from '../src/stats/robust.ts';
 import { normalDraw, randomFrom } from '../src/stats/random.ts';
@@ -30,6 +30,20 @@ const NILE = [
   822, 1010, 771, 676, 649, 846, 812, 742, 801, 1040, 860, 874, 848, 890, 744, 749, 838, 1050, 918, 986, 797, 923, 975,
   815, 1020, 906, 901, 1170, 912, 746, 919, 718, 714, 740,
 ];
+
+test('a group shows a step that none of its members does, and one that comes or goes moves it by nothing', () => {
+  const members = Array.from({ length: 9 }, (_, i) => course(i + 11, [50 * (i + 1), 65 * (i + 1)], 40, 0.25));
+  const rules = { ...BREAK_RULES, times: 1.1 };
+  const found = breaksOf(groupSeries(members), rules);
+  expect(found).toHaveLength(1);
+  expect(Math.abs(daysBetween(found[0]!.day, addDays(FIRST, 40)))).toBeLessThanOrEqual(3);
+  expect(Math.abs(found[0]!.times - 1.3)).toBeLessThan(0.15);
+  const flat = Array.from({ length: 9 }, (_, i) =>
+    course(i + 31, [50 * (i + 1)], 80, 0.25).slice(i % 2 === 0 ? 30 : 0),
+  );
+  expect(breaksOf(groupSeries(flat), rules)).toEqual([]);
+  expect(groupSeries(members.slice(0, 2))).toEqual([]);
+});
 
 test('in a month of readings a step shows, too, and chance mostly does not', () => {
   const n = 30;

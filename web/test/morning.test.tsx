@@ -33,6 +33,7 @@ const reply = (part: Partial<MorningReply>): MorningReply => ({
   today,
   watched: 40,
   listings: [],
+  groups: [],
   stale: [],
   due: [],
   met: [],
@@ -56,6 +57,7 @@ describe('what is new', () => {
       stale: [
         { code: 'QS9', title: 'Old one', brand: '', group: null, labels: [], candidates: [], last: addDays(today, -3) },
       ],
+      groups: [{ id: 2, name: 'Presses', listings: 6, day: addDays(today, -14), times: 1.31, days: 14 }],
       due: [{ id: 3, name: 'Folding press', day: today }],
       met: [{ id: 4, name: 'Lamp', weeks: 5, wait: { measure: 'units', is: 'above', value: 300, weeks: 4 } }],
     });
@@ -66,6 +68,7 @@ describe('what is new', () => {
     expect(within(table).getByText('on a higher level:')).toBeInTheDocument();
     expect(screen.getByText(/^38 others: nothing beyond/)).toBeInTheDocument();
     expect(screen.getByText(/1 not read up to today/)).toHaveTextContent('Old one');
+    expect(screen.getByText(/as a group sells 31 % more than its season/)).toHaveTextContent('Presses');
     expect(screen.getByText(/Look again, as you wished/)).toHaveTextContent('Folding press');
     expect(screen.getByText(/you waited until units a month hold above 300 for 4 weeks/)).toHaveTextContent(
       'it has for 5 weeks',

@@ -199,3 +199,31 @@ export const rankBreaks = (
   within: Course | null,
   rules: BreakRules = BREAK_RULES,
 ): Break[] => breaksOf(levelSeries(readings, curve, within), rules).map(beforeRanks);
+
+/** Members of a group of whom a day must be known for the group's to be told. */
+const ENOUGH_MEMBERS = 0.5;
+const FEWEST_MEMBERS = 3;
+
+/**
+ * The level of a group day by day, 1 being its usual one: each member against its own middle, so that a large one weighs no
+ * more than a small one and none moves the group by coming or going; the middle of those who were read. What single listings
+ * do by chance cancels out: less shows than in one of them. Nothing for fewer than three members.
+ * @example groupSeries([[{ day: '2026-11-24', value: 4 }]]) // => []
+ */
+export const groupSeries = (members: readonly (readonly DayValue[])[]): DayValue[] => {
+  const known = members.map((m) => m.filter((d) => d.value > 0)).filter((m) => m.length > 0);
+  if (known.length < FEWEST_MEMBERS) return [];
+  const byDay = new Map<Day, number[]>();
+  for (const member of known) {
+    const usual = medianOf(member.map((d) => Math.log(d.value)))!;
+    for (const { day, value } of member) {
+      const there = byDay.get(day);
+      if (there) there.push(Math.log(value) - usual);
+      else byDay.set(day, [Math.log(value) - usual]);
+    }
+  }
+  return [...byDay]
+    .filter(([, offs]) => offs.length >= Math.max(FEWEST_MEMBERS, ENOUGH_MEMBERS * known.length))
+    .map(([day, offs]) => ({ day, value: Math.exp(medianOf(offs)!) }))
+    .sort((a, b) => (a.day < b.day ? -1 : 1));
+};

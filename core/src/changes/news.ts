@@ -1,8 +1,9 @@
 import type { WatchRules } from '../documents/watch-rules.ts';
 import { tidyReadings, type Reading } from '../estimate/reading.ts';
 import { addDays, daysBetween, type Day } from '../measures/day.ts';
-import { BREAK_RULES, RANK_LAG, type Break } from './breaks.ts';
+import { beforeRanks, BREAK_RULES, breaksOf, groupSeries, RANK_LAG, type Break, type DayValue } from './breaks.ts';
 import { placeChange, type PlaceRead } from './places.ts';
+import { MOVED } from './thresholds.ts';
 import { STARTER_PLAN } from './watch-plan.ts';
 
 /** Something about a watched listing that is worth a look, and the day on which it began. */
@@ -95,6 +96,21 @@ export const newsOf = ({
     .filter((n) => !rules.quiet.includes(n.kind))
     .sort((a, b) => b.weight - a.weight || (a.day < b.day ? 1 : -1));
 };
+
+/** A group whose members went to another level together, beyond the season of their kind. */
+export interface GroupNews {
+  day: Day;
+  times: number;
+  days: number;
+}
+/** From so much on a group's level is told: single wobbles cancel out in it. */
+const GROUP_BREAKS = { ...BREAK_RULES, times: 1 + MOVED.groupUnits } as const;
+
+/** Breaks of a group's level that are news since a day, the newest last. @example groupNewsOf([], '2026-11-20') // => [] */
+export const groupNewsOf = (members: readonly (readonly DayValue[])[], since: Day): GroupNews[] =>
+  breaksOf(groupSeries(members), GROUP_BREAKS)
+    .map(beforeRanks)
+    .filter((b) => addDays(b.day, RANK_LAG + BREAK_RULES.lasts - 1) > since);
 
 const levelNews = (breaks: readonly Break[], of: 'units' | 'rank', since: Day, { level }: WatchRules): News[] =>
   breaks.flatMap((b): News[] => {

@@ -17,7 +17,7 @@ import { figuresOf } from './service.ts';
 const SHOWN = 60;
 /** Days that are counted without stock. */
 const LATELY = 30;
-const NOTHING: Days = { readings: [], breaks: [] };
+const NOTHING: Days = { readings: [], breaks: [], level: [] };
 
 /** The candidates that listings stand in, by listing. */
 export const candidatesOfListings = async (

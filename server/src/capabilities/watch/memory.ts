@@ -1,6 +1,6 @@
 import { setImmediate } from 'node:timers/promises';
 import { and, asc, eq } from 'drizzle-orm';
-import { rankBreaks, type Break } from '@kettle/core/changes/breaks';
+import { beforeRanks, breaksOf, levelSeries, type Break, type DayValue } from '@kettle/core/changes/breaks';
 import { WATCH_BREAKS } from '@kettle/core/changes/news';
 import type { Reading } from '@kettle/core/estimate/reading';
 import { addDays, type Day } from '@kettle/core/measures/day';
@@ -24,6 +24,8 @@ const AT_ONCE = 50;
 export interface Days {
   readings: readonly Reading[];
   breaks: readonly Break[];
+  /** Its units day by day with the season of its kind taken out, or its turned rank. */
+  level: readonly DayValue[];
 }
 interface Known extends Days {
   /** The data version they are of. */
@@ -112,8 +114,9 @@ export class WatchMemory {
       for (const { id, category } of batch) {
         const readings = (byListing.get(id) ?? []).map(asReading);
         const { curve, drift } = curves.of(category);
-        const breaks = rankBreaks(readings, curve, drift.within, WATCH_BREAKS);
-        known.set(id, { version: versions.get(id)!, readings, breaks });
+        const level = levelSeries(readings, curve, drift.within);
+        const breaks = breaksOf(level, WATCH_BREAKS).map(beforeRanks);
+        known.set(id, { version: versions.get(id)!, readings, breaks, level });
       }
       await setImmediate();
     }

@@ -1,6 +1,6 @@
 import { and, asc, eq, isNotNull, lte } from 'drizzle-orm';
 import type { Morning } from '@kettle/contract/watch';
-import { newsOf } from '@kettle/core/changes/news';
+import { groupNewsOf, newsOf } from '@kettle/core/changes/news';
 import { unitsAtRank } from '@kettle/core/estimate/rank-curve';
 import { addDays, type Day } from '@kettle/core/measures/day';
 import type { Db } from '../../ground/db/connection.ts';
@@ -83,6 +83,11 @@ export const morningOf = async (db: Db, memory: WatchMemory, market: Market, sin
     today: market.today,
     watched: rows.length,
     listings: told,
+    groups: groups.flatMap((g) => {
+      const members = rows.filter((r) => r.groupId === g.id).map((r) => days.get(r.id)!.level);
+      const news = groupNewsOf(members, since).at(-1);
+      return news ? [{ id: g.id, name: g.name, listings: members.length, day: news.day, times: news.times, days: news.days }] : []; // prettier-ignore
+    }),
     stale,
     due: due.map(({ id, name, day }) => ({ id, name, day: day! })),
     met: waiting.flatMap((c) => {

@@ -6,7 +6,7 @@ import { newsInWords, type News } from '@kettle/core/changes/news';
 import { daysBetween } from '@kettle/core/measures/day';
 import { listingPath } from '../../ground/market/listing-path.ts';
 import { useMarket } from '../../ground/market/market.ts';
-import { count, day, decimal, money } from '../../ground/ui/format.ts';
+import { count, day, decimal, money, percent } from '../../ground/ui/format.ts';
 import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 import { Mark, type MarkKind } from '../../ground/ui/mark.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
@@ -77,6 +77,22 @@ export const Morning = ({ watched }: { watched: Watched }) => {
         )}
       </Flex>
       {watched.only === null && <DueCandidates morning={data} />}
+      {data.groups
+        .filter((g) => watched.only === null || ('group' in watched.only && watched.only.group === g.id))
+        .map((g) => (
+          <Text key={g.id} mb="1">
+            <Mark kind={g.times > 1 ? 'holds' : 'fails'} word={g.times > 1 ? 'demand rose' : 'demand fell'} />
+            <button
+              type="button"
+              style={{ textDecoration: 'underline' }}
+              onClick={() => watched.choose({ group: g.id })}
+            >
+              {g.name}
+            </button>{' '}
+            as a group sells {percent(Math.abs(g.times - 1))} {g.times > 1 ? 'more' : 'less'} than its season since{' '}
+            {day(g.day, today)}: {count(g.listings)} listings, {g.days} days.
+          </Text>
+        ))}
       {rows.length > 0 && (
         <PlainTable
           label="What is new"
