@@ -12,6 +12,8 @@ const Points = Type.Object({
   max: Type.Number(),
   source: Type.String(),
   value: Nullable(Type.Number()),
+  /** Within which a measured value lies four times out of five, where that is known. */
+  interval: Nullable(Type.Object({ low: Type.Number(), high: Type.Number() })),
   choice: Nullable(Type.String()),
 });
 export const Score = Type.Object({

@@ -18,7 +18,35 @@ export const SCORE_MEASURES = {
   outlay: 'money',
   electronics: 'yes-no',
   gated: 'yes-no',
+  price: 'money',
+  revenue: 'money',
+  monthProfit: 'money',
+  sellers: 'count',
+  craftMedian: 'points',
 } as const;
+/** What each is called where one is chosen. */
+export const SCORE_MEASURE_NAMES: Readonly<Record<ScoreMeasure, string>> = {
+  units: 'Units a month of the find',
+  revenue: 'Revenue a month of the find',
+  revenueMedian: 'Median revenue of the line-up',
+  reviewsMedian: 'Median reviews of the line-up',
+  topTwoShare: 'Share of the two largest in the line-up’s revenue',
+  ratingMedian: 'Median rating of the line-up',
+  craftMedian: 'Median page craft of the line-up',
+  gripeShare: 'Share of reviews with a gripe',
+  price: 'Price it is reckoned at',
+  margin: 'Margin by the costing',
+  profit: 'Profit a unit by the costing',
+  monthProfit: 'Profit a month: profit a unit × units of the find',
+  returnOnCost: 'Return on cost by the costing',
+  outlay: 'Outlay of the launch',
+  weight: 'Weight of the find',
+  sellers: 'Sellers on the find',
+  bestThreeShare: 'Share of a year in its best three months',
+  weeksWatched: 'Weeks watched',
+  electronics: 'Battery or electronics',
+  gated: 'Category is gated',
+};
 export const ScoreMeasure = oneOf(...(Object.keys(SCORE_MEASURES) as (keyof typeof SCORE_MEASURES)[]));
 export type ScoreMeasure = keyof typeof SCORE_MEASURES;
 
@@ -54,6 +82,14 @@ export const Criterion = Type.Object(
     name,
     group: oneOf('demand', 'competition', 'money', 'product', 'means'),
     how,
+    weight: Type.Optional(
+      Type.Number({
+        minimum: 0,
+        maximum: 100,
+        description: 'Its points are multiplied by it; 1 where it is not said.',
+      }),
+    ),
+    evidence: Type.Optional(Type.String({ maxLength: 300, description: 'What to keep as evidence.' })),
     scale: Type.Union([
       Type.Object(
         {
@@ -89,6 +125,10 @@ export const Scoresheet = Type.Object(
     format: Type.Literal('cold-kettle/scoresheet'),
     version: Type.Literal(2),
     name,
+    note: Type.Optional(Type.String({ maxLength: 600, description: 'For whom it is, and why it is as it is.' })),
+    goodForDays: Type.Optional(
+      Type.Integer({ minimum: 1, maximum: 3650, description: 'Days after which a judged answer is marked as old.' }),
+    ),
     passMark: Type.Number({ minimum: 0, maximum: 100_000, description: 'Points from which a candidate passes.' }),
     gates: Type.Array(Gate, { maxItems: 60 }),
     criteria: Type.Array(Criterion, { minItems: 1, maxItems: 120 }),

@@ -10,6 +10,8 @@ export interface MeasuredAnswer {
   value: number | null;
   /** Where it came from, or why there is none. */
   source: string;
+  /** Within which it lies four times out of five, where that is known. */
+  interval?: { low: number; high: number } | null;
 }
 export interface Answers {
   judged: Readonly<Record<string, JudgedAnswer>>;
@@ -30,13 +32,21 @@ export interface Score {
     max: number;
     source: string;
     value: number | null;
+    interval: { low: number; high: number } | null;
     choice: string | null;
   }[];
 }
 
-/** The most points a criterion can earn. */
-export const mostPoints = ({ scale }: Criterion): number =>
-  Math.max(0, ...(scale.kind === 'measured' ? scale.bands : scale.options).map((b) => b.points));
+/** What the points of a criterion are multiplied by. */
+export const weightOf = ({ weight }: Pick<Criterion, 'weight'>): number => weight ?? 1;
+
+/** The most points a criterion can earn, its weight in. */
+export const mostPoints = (criterion: Criterion): number =>
+  weightOf(criterion) *
+  Math.max(
+    0,
+    ...(criterion.scale.kind === 'measured' ? criterion.scale.bands : criterion.scale.options).map((b) => b.points),
+  );
 
 /** The most points a whole scoresheet can give. */
 export const mostPointsOf = ({ criteria }: Pick<Scoresheet, 'criteria'>): number => sum(criteria.map(mostPoints));
@@ -91,36 +101,48 @@ const gateState = (gate: Gate, answers: Answers): Score['gates'][number] => {
 const criterionPoints = (criterion: Criterion, answers: Answers): Score['criteria'][number] => {
   const max = mostPoints(criterion);
   const { key, scale } = criterion;
+  const weight = weightOf(criterion);
   if (scale.kind === 'judged') {
     const judged = answers.judged[key];
     const option = judged && scale.options.find((o) => o.key === judged.choice);
-    const least = Math.min(...scale.options.map((o) => o.points));
+    const least = weight * Math.min(...scale.options.map((o) => o.points));
     return option
       ? {
           key,
-          least: option.points,
-          most: option.points,
+          least: weight * option.points,
+          most: weight * option.points,
           max,
           source: judgedSource(judged),
           value: null,
+          interval: null,
           choice: option.key,
         }
-      : { key, least, most: max, max, source: 'To be judged.', value: null, choice: null };
+      : { key, least, most: max, max, source: 'To be judged.', value: null, interval: null, choice: null };
   }
   const answer = answers.measured[scale.measure];
   const value = answer?.value ?? null;
   if (value === null)
     return {
       key,
-      least: Math.min(0, ...scale.bands.map((b) => b.points)),
+      least: weight * Math.min(0, ...scale.bands.map((b) => b.points)),
       most: max,
       max,
       source: answer?.source ?? 'Not measured.',
       value,
+      interval: null,
       choice: null,
     };
-  const points = bandPoints(scale.bands, value);
-  return { key, least: points, most: points, max, source: answer!.source, value, choice: null };
+  const points = weight * bandPoints(scale.bands, value);
+  return {
+    key,
+    least: points,
+    most: points,
+    max,
+    source: answer!.source,
+    value,
+    interval: answer!.interval ?? null,
+    choice: null,
+  };
 };
 
 const judgedSource = (answer: JudgedAnswer): string =>

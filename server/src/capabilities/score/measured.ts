@@ -121,6 +121,17 @@ const watchedSinceOf = async (db: Db, ids: readonly number[]): Promise<Map<numbe
   return new Map(rows.flatMap((r) => (r.since === null ? [] : [[r.id, r.since] as const])));
 };
 
+type Within = { low: number; high: number } | null;
+const within = (low: number | null, high: number | null): Within =>
+  low === null || high === null ? null : { low, high };
+const timesPrice = ({ price, unitsLow, unitsHigh }: ListingBrief): Within =>
+  price === null || unitsLow === null || unitsHigh === null ? null : { low: unitsLow * price, high: unitsHigh * price };
+/** The median of several figures lies at most between the medians of their lower and of their upper bounds. */
+const medianWithin = (briefs: readonly ListingBrief[]): Within => {
+  const known = briefs.flatMap((b) => (b.revenue === null ? [] : (timesPrice(b) ?? [])));
+  return known.length < 2 ? null : within(medianOf(known.map((k) => k.low)), medianOf(known.map((k) => k.high)));
+};
+
 interface Known {
   market: Market;
   anchor: ListingBrief;
@@ -162,6 +173,7 @@ const measure = ({
   const median = (values: number[], missing: string): MeasuredAnswer =>
     known(values.length < 2 ? null : medianOf(values), `Median of ${ofLineUp}`, missing);
   const gripe = worstGripe(said);
+  const unitsWithin = within(anchor.unitsLow, anchor.unitsHigh);
   return {
     anchor,
     costing: money,
@@ -169,12 +181,43 @@ const measure = ({
     weeksWatched,
     worstGripe: gripe && `${gripe.name}, ${Math.round(100 * gripe.share)} % of ${said.read}`,
     answers: {
-      units: known(
-        anchor.units,
-        `Estimate of ${market.today} from ${anchor.unitsFrom}`,
-        'The units of the find cannot be estimated yet.',
+      units: {
+        ...known(
+          anchor.units,
+          `Estimate of ${market.today} from ${anchor.unitsFrom}`,
+          'The units of the find cannot be estimated yet.',
+        ),
+        interval: unitsWithin,
+      },
+      revenue: {
+        ...known(
+          anchor.revenue,
+          `Units × price of the find, ${market.today}`,
+          'Units or price of the find are not known.',
+        ),
+        interval: timesPrice(anchor),
+      },
+      revenueMedian: {
+        ...median(revenues, 'Fewer than two listings of the line-up have a known revenue.'),
+        interval: medianWithin(briefs),
+      },
+      price: known(price, byCosting, 'No price is known.'),
+      monthProfit: {
+        ...known(
+          done && anchor.units !== null ? done.profit * anchor.units : null,
+          `${byCosting}, times the units of the find`,
+          done ? 'The units of the find cannot be estimated yet.' : noCosting,
+        ),
+        interval:
+          done && unitsWithin && done.profit > 0
+            ? { low: done.profit * unitsWithin.low, high: done.profit * unitsWithin.high }
+            : null,
+      },
+      sellers: known(anchor.sellers, `On the listing, seen ${anchor.seenOn}`, 'The number of sellers is not known.'),
+      craftMedian: median(
+        briefs.flatMap((b) => b.craft ?? []),
+        'Fewer than two listings of the line-up have a page that could be judged.',
       ),
-      revenueMedian: median(revenues, 'Fewer than two listings of the line-up have a known revenue.'),
       reviewsMedian: median(
         briefs.flatMap((b) => b.reviews ?? []),
         'Fewer than two listings of the line-up have a known number of reviews.',

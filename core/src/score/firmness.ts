@@ -1,0 +1,285 @@
+import type { Criterion, Scoresheet } from '../documents/scoresheet.ts';
+import { normalDraw, randomFrom, type Random } from '../stats/random.ts';
+import { bandPoints, weightOf, type Score } from './scoresheet.ts';
+
+/** A candidate as it stands: its score by a scoresheet. */
+export interface Standing {
+  id: number;
+  score: Score;
+}
+
+/** Points that a criterion can give, whatever is answered; 0 counts where a measured value lies below the first band. */
+const possiblePoints = ({ scale }: Criterion): number[] =>
+  scale.kind === 'judged'
+    ? scale.options.map((o) => o.points)
+    : [...new Set([...(scale.bands[0]!.from > 0 ? [0] : []), ...scale.bands.map((b) => b.points)])];
+
+/** Points before the weight; null where the answer is not known. */
+const plainPoints = (criterion: Criterion, of: Score['criteria'][number]): number | null => {
+  if (criterion.scale.kind === 'judged')
+    return of.choice === null ? null : (criterion.scale.options.find((o) => o.key === of.choice)?.points ?? null);
+  return of.value === null ? null : bandPoints(criterion.scale.bands, of.value);
+};
+
+/** A criterion as the draws take it: fixed points, or points drawn from. */
+interface Drawn {
+  fixed: number;
+  /** Null where it is fixed. */
+  draw: ((random: Random) => number) | null;
+}
+
+const Z80 = 1.2815515594600038;
+const drawnOf = (criterion: Criterion, of: Score['criteria'][number]): Drawn => {
+  const points = plainPoints(criterion, of);
+  if (points === null) {
+    const all = possiblePoints(criterion);
+    return { fixed: 0, draw: (random) => all[Math.floor(random() * all.length)]! };
+  }
+  const { scale } = criterion;
+  const { value, interval } = of;
+  if (scale.kind === 'judged' || !interval || value === null || value <= 0 || interval.low <= 0 || interval.high <= interval.low) return { fixed: points, draw: null }; // prettier-ignore
+  const [down, up] = [Math.log(value / interval.low) / Z80, Math.log(interval.high / value) / Z80];
+  // What can only fall into one band needs no drawing.
+  const reach = scale.bands.some((b) => b.from > interval.low / 4 && b.from <= interval.high * 4);
+  if (!reach) return { fixed: points, draw: null };
+  return {
+    fixed: 0,
+    draw: (random) => {
+      const z = normalDraw(random);
+      return bandPoints(scale.bands, value * Math.exp(z * (z < 0 ? down : up)));
+    },
+  };
+};
+
+/**
+ * How weights are drawn: as they are; each up to half or double as often as not within four times out of five ("around");
+ * or any that there are, uniformly over all ways to divide them ("any").
+ */
+export type WeightsDrawn = 'as they are' | 'around' | 'any';
+
+/** Of the candidates, in the order in which they were given. */
+export interface FirstPlaces {
+  draws: number;
+  /** Share of the draws in which each stood on the first, second … place; ruled out ones stand on none. */
+  places: number[][];
+  /** Share of the draws in which each reached the pass mark, no gate failing. */
+  passes: number[];
+}
+
+export interface PlacesAsked {
+  sheet: Scoresheet;
+  candidates: readonly Standing[];
+  draws: number;
+  seed: number;
+  weights: WeightsDrawn;
+  /** Places that are counted. */
+  places?: number;
+}
+
+const drawWeights = (base: readonly number[], how: WeightsDrawn, random: Random, into: Float64Array): void => {
+  if (how === 'as they are') into.set(base);
+  else if (how === 'around')
+    for (let j = 0; j < base.length; j++) into[j] = base[j]! * Math.exp((Math.LN2 / Z80) * normalDraw(random)); // prettier-ignore
+  else {
+    // Uniform over the simplex: exponential draws over their sum (Devroye 1986), times the sum of the seller's own.
+    let sum = 0;
+    for (let j = 0; j < base.length; j++) sum += into[j] = -Math.log(1 - random());
+    const total = base.reduce((all, w) => all + w, 0);
+    for (let j = 0; j < base.length; j++) into[j]! *= total / sum;
+  }
+};
+
+/**
+ * In what share of many draws each candidate comes first: acceptability by rank of stochastic multicriteria analysis (SMAA;
+ * Lahdelma, Hokkanen & Salminen 1998; Lahdelma & Salminen 2001, Operations Research 49(3)). Drawn are the weights, every answer
+ * that is not known (each as likely as the others), and measured figures within their own intervals. A gate that nobody
+ * answered fails as often as not. Draws that tie share their place.
+ * @example firstPlaces({ sheet: { format: 'cold-kettle/scoresheet', version: 2, name: 'S', passMark: 1, gates: [], criteria: [] }, candidates: [], draws: 10, seed: 1, weights: 'any' }).places // => []
+ */
+export const firstPlaces = ({ sheet, candidates, draws, seed, weights, places = 3 }: PlacesAsked): FirstPlaces => {
+  const n = candidates.length;
+  const m = sheet.criteria.length;
+  const random = randomFrom(seed * 7919 + 1);
+  const base = sheet.criteria.map(weightOf);
+  const fixed = new Float64Array(n * m);
+  const open: { at: number; draw: (random: Random) => number }[] = [];
+  candidates.forEach(({ score }, i) =>
+    sheet.criteria.forEach((criterion, j) => {
+      const drawn = drawnOf(criterion, score.criteria[j]!);
+      fixed[i * m + j] = drawn.fixed;
+      if (drawn.draw) open.push({ at: i * m + j, draw: drawn.draw });
+    }),
+  );
+  const out = candidates.map(({ score }) => score.gates.some((g) => g.state === 'fail'));
+  const unknownGates = candidates.map(({ score }) => score.gates.filter((g) => g.state === 'unknown').length);
+  const counted = candidates.map(() => new Float64Array(places));
+  const passed = new Float64Array(n);
+  const drawnWeights = new Float64Array(m);
+  const totals = new Float64Array(n);
+  const best = Array.from({ length: places }, () => [] as number[]);
+  for (let draw = 0; draw < draws; draw++) {
+    drawWeights(base, weights, random, drawnWeights);
+    for (const { at, draw: points } of open) fixed[at] = points(random);
+    for (let i = 0; i < n; i++) {
+      let total = 0;
+      for (let j = 0; j < m; j++) total += drawnWeights[j]! * fixed[i * m + j]!;
+      let isOut = out[i]!;
+      for (let g = unknownGates[i]!; g > 0; g--) if (random() < 0.5) isOut = true;
+      totals[i] = isOut ? -Infinity : total;
+      if (!isOut && total >= sheet.passMark - 1e-9) passed[i]!++;
+    }
+    for (const tied of best) tied.length = 0;
+    placeBest(totals, best);
+    let place = 0;
+    for (const tied of best) {
+      if (tied.length === 0) break;
+      // Those that tie share the places they take together.
+      const last = Math.min(places, place + tied.length);
+      for (const i of tied) for (let p = place; p < last; p++) counted[i]![p]! += 1 / tied.length;
+      place = last;
+      if (place >= places) break;
+    }
+  }
+  return {
+    draws,
+    places: counted.map((of) => Array.from(of, (c) => c / draws)),
+    passes: Array.from(passed, (p) => p / draws),
+  };
+};
+
+/** The largest totals, those that tie together, as many groups as there is room for. */
+const placeBest = (totals: Float64Array, best: number[][]): void => {
+  let above = Infinity;
+  for (const group of best) {
+    let largest = -Infinity;
+    for (let i = 0; i < totals.length; i++) {
+      const total = totals[i]!;
+      if (total >= above || total === -Infinity) continue;
+      if (total > largest + 1e-9) {
+        largest = total;
+        group.length = 0;
+        group.push(i);
+      } else if (total >= largest - 1e-9) group.push(i);
+    }
+    if (group.length === 0) return;
+    above = largest - 1e-9;
+  }
+};
+
+/** What a single answer would turn. */
+export interface AnswerTurns {
+  candidate: number;
+  criterion: string;
+  /** Points it would have to earn, weight in. */
+  points: number;
+  turns: ('passes' | 'fails' | 'first' | 'first three')[];
+}
+/** What a weight, alone, would turn: multiplied by so much. */
+export interface WeightTurns {
+  criterion: string;
+  times: number;
+  turns: ({ what: 'passes' | 'fails'; candidate: number } | { what: 'first'; candidate: number })[];
+}
+export interface Sensitivity {
+  answers: AnswerTurns[];
+  weights: WeightTurns[];
+}
+
+/** Weights are tried from none to so many times what they are. */
+const MOST_TIMES = 10;
+
+/** Points as they stand: known answers, and the least of what is open. */
+const least = ({ score }: Standing): number => score.least;
+const isOut = ({ score }: Standing): boolean => score.gates.some((g) => g.state === 'fail');
+const orderOf = (totals: readonly { id: number; total: number }[]): number[] =>
+  [...totals].sort((a, b) => b.total - a.total || a.id - b.id).map((t) => t.id);
+
+/**
+ * Which single answer, and which single weight, would turn who passes or who stands first; all else as it stands, open
+ * answers at their least. Of answers every one that can be given is tried; of weights the nearest multiple above and below 1 at
+ * which something turns is found exactly: totals are straight lines in it.
+ */
+export const sensitivityOf = (sheet: Scoresheet, candidates: readonly Standing[]): Sensitivity => {
+  const running = candidates.filter((c) => !isOut(c));
+  const totals = running.map((c) => ({ id: c.id, total: least(c) }));
+  const order = orderOf(totals);
+  const firstThree = new Set(order.slice(0, 3));
+  return {
+    answers: running.flatMap((c) => answersThatTurn(sheet, c, totals, order[0], firstThree)),
+    weights: sheet.criteria.flatMap((criterion, j) => weightsThatTurn(sheet, running, criterion, j)),
+  };
+};
+
+const answersThatTurn = (
+  sheet: Scoresheet,
+  candidate: Standing,
+  totals: readonly { id: number; total: number }[],
+  first: number | undefined,
+  firstThree: ReadonlySet<number>,
+): AnswerTurns[] => {
+  const now = least(candidate);
+  const others = totals.filter((t) => t.id !== candidate.id);
+  const better = (total: number): number => others.filter((t) => t.total > total || (t.total === total && t.id < candidate.id)).length; // prettier-ignore
+  return sheet.criteria.flatMap((criterion, j): AnswerTurns[] => {
+    const of = candidate.score.criteria[j]!;
+    const found = new Map<string, AnswerTurns>();
+    for (const plain of possiblePoints(criterion)) {
+      const points = plain * weightOf(criterion);
+      const total = now - of.least + points;
+      const turns: AnswerTurns['turns'] = [];
+      if (now < sheet.passMark && total >= sheet.passMark) turns.push('passes');
+      if (now >= sheet.passMark && total < sheet.passMark) turns.push('fails');
+      const place = better(total);
+      if ((place === 0) !== (candidate.id === first)) turns.push('first');
+      if (place < 3 !== firstThree.has(candidate.id)) turns.push('first three');
+      if (turns.length === 0) continue;
+      // Of several answers that turn the same the one nearest to what is answered now.
+      const key = turns.join();
+      const before = found.get(key);
+      if (!before || Math.abs(points - of.least) < Math.abs(before.points - of.least))
+        found.set(key, { candidate: candidate.id, criterion: criterion.key, points, turns });
+    }
+    return [...found.values()];
+  });
+};
+
+const weightsThatTurn = (
+  sheet: Scoresheet,
+  running: readonly Standing[],
+  criterion: Criterion,
+  j: number,
+): WeightTurns[] => {
+  // Total at a multiple t of this weight: rest + t × part.
+  const lines = running.map((c) => ({ id: c.id, part: c.score.criteria[j]!.least, rest: least(c) - c.score.criteria[j]!.least })); // prettier-ignore
+  const first = orderOf(lines.map((l) => ({ id: l.id, total: l.rest + l.part })))[0];
+  const leader = lines.find((l) => l.id === first);
+  const events: { times: number; turn: WeightTurns['turns'][number] }[] = [];
+  const within = (times: number): boolean => times >= 0 && times <= MOST_TIMES && Math.abs(times - 1) > 1e-9;
+  for (const line of lines) {
+    if (line.part !== 0) {
+      const times = (sheet.passMark - line.rest) / line.part;
+      const passesNow = line.rest + line.part >= sheet.passMark;
+      if (within(times)) events.push({ times, turn: { what: passesNow ? 'fails' : 'passes', candidate: line.id } });
+    }
+    if (leader && line.id !== leader.id && line.part !== leader.part) {
+      const times = (leader.rest - line.rest) / (line.part - leader.part);
+      if (within(times)) events.push({ times, turn: { what: 'first', candidate: line.id } });
+    }
+  }
+  const nearest = (side: (times: number) => boolean, far: (a: number, b: number) => boolean): WeightTurns[] => {
+    const on = events.filter((e) => side(e.times));
+    if (on.length === 0) return [];
+    const times = on.reduce((best, e) => (far(e.times, best) ? e.times : best), on[0]!.times);
+    return [{ criterion: criterion.key, times, turns: on.filter((e) => Math.abs(e.times - times) < 1e-9).map((e) => e.turn) }]; // prettier-ignore
+  };
+  return [
+    ...nearest(
+      (t) => t < 1,
+      (a, b) => a > b,
+    ),
+    ...nearest(
+      (t) => t > 1,
+      (a, b) => a < b,
+    ),
+  ];
+};
