@@ -102,8 +102,37 @@ export const shortlist = {
     params: byId,
     reply: Done,
   }),
+  versions: route('get', '/api/scoresheets/{id}/versions', 'The versions of a scoresheet, the newest first.', {
+    params: byId,
+    reply: Type.Array(Type.Object({ version: Version, madeAt: Type.String(), document: Scoresheet })),
+  }),
+  tryScoresheet: route(
+    'post',
+    '/api/marketplaces/{marketplace}/shortlist/try',
+    'What a scoresheet that is not kept would make of the standing. Nothing is kept.',
+    {
+      params: inMarketplace,
+      body: Type.Object({ document: Scoresheet, answersOf: Id }, exactly),
+      reply: Type.Array(ScoredCandidate),
+    },
+  ),
+  measures: route(
+    'get',
+    '/api/marketplaces/{marketplace}/shortlist/measures',
+    'Every figure a scoresheet can measure, of each candidate and of a thousand listings of the catalogue.',
+    {
+      params: inMarketplace,
+      reply: Type.Object({
+        candidates: Type.Array(
+          Type.Object({ id: Id, name: Type.String(), values: Type.Record(Type.String(), Nullable(Type.Number())) }),
+        ),
+        catalogue: Type.Record(Type.String(), Type.Array(Type.Number())),
+      }),
+    },
+  ),
   standing: route('get', '/api/marketplaces/{marketplace}/shortlist', 'All candidates in the order of their scores.', {
     params: inMarketplace,
+    query: Type.Object({ sheet: Type.Optional(Id) }),
     reply: Type.Array(ScoredCandidate),
   }),
   score: route('get', '/api/candidates/{id}/score', 'The score of one candidate.', {

@@ -6,6 +6,7 @@ import type { Scoresheet } from '../documents/scoresheet.ts';
  */
 export const scoresheetFault = ({ gates, criteria }: Scoresheet): string | null => {
   const keys = new Set<string>();
+  if ([...gates, ...criteria].some((c) => c.name.trim() === '')) return 'A gate or a question has no name.';
   for (const { key, name } of [...gates, ...criteria]) {
     if (keys.has(key)) return `${name}: its key "${key}" is there twice.`;
     keys.add(key);

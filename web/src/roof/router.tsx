@@ -31,6 +31,7 @@ export const makeRouter = () =>
             { path: 'watched/:view?', lazy: () => import('../capabilities/watch/watched-page.tsx') },
             { path: 'candidates', lazy: () => import('../capabilities/candidates/candidates-page.tsx') },
             { path: 'candidates/:id/:tab?', lazy: () => import('../capabilities/candidates/candidate-page.tsx') },
+            { path: 'scoresheet', lazy: () => import('../capabilities/score/scoresheet-page.tsx') },
             { path: 'shortlist', lazy: () => import('../capabilities/score/shortlist-page.tsx') },
           ],
         },

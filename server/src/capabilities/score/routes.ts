@@ -10,11 +10,14 @@ import {
   addScoresheet,
   keepScoresheet,
   listScoresheets,
+  refuseFault,
+  scoresheetById,
   scoresheetDocument,
+  scoresheetHistory,
   scoresheetInUse,
   takeScoresheet,
 } from './scoresheets.ts';
-import { answer, scoreCandidate, standingOf } from './service.ts';
+import { answer, measuresOf, scoreCandidate, standingOf } from './service.ts';
 
 export const serveShortlist = (app: Express, { database }: Ground): void => {
   const { db } = database;
@@ -27,7 +30,19 @@ export const serveShortlist = (app: Express, { database }: Ground): void => {
     await takeScoresheet(database, params.id);
     return { ok: true as const };
   });
-  serve(app, routes.standing, async ({ params }) => standingOf(db, await marketOf(db, params.marketplace)));
+  serve(app, routes.versions, ({ params }) => scoresheetHistory(db, params.id));
+  serve(app, routes.tryScoresheet, async ({ params, body }) => {
+    refuseFault(body.document);
+    return standingOf(db, await marketOf(db, params.marketplace), { id: body.answersOf, document: body.document });
+  });
+  serve(app, routes.measures, async ({ params }) => measuresOf(db, await marketOf(db, params.marketplace)));
+  serve(app, routes.standing, async ({ params, query }) =>
+    standingOf(
+      db,
+      await marketOf(db, params.marketplace),
+      query.sheet === undefined ? undefined : await scoresheetById(db, query.sheet),
+    ),
+  );
   serve(app, routes.score, ({ params }) => scoreCandidate(db, params.id));
   serve(app, routes.answer, ({ params, body }) => answer(database, params.id, params.key, body));
 

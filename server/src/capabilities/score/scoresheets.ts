@@ -1,4 +1,4 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { KeptScoresheet, ScoresheetBrief } from '@kettle/contract/shortlist';
 import type { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { scoresheetFault } from '@kettle/core/score/scoresheet-fault';
@@ -30,9 +30,35 @@ export const scoresheetInUse = async (db: Db): Promise<KeptScoresheet> => {
 };
 
 export const scoresheetDocument = async (db: Db, id: number): Promise<Scoresheet> => {
+  return (await scoresheetById(db, id)).document;
+};
+
+/** A scoresheet in its newest version, with its number. */
+export const scoresheetById = async (db: Db, id: number): Promise<KeptScoresheet> => {
   const [row] = await select(db).where(eq(scoresheets.id, id));
   if (!row) throw notFound(`The scoresheet ${id}`);
-  return row.document;
+  return row;
+};
+
+/** The versions of a scoresheet, the newest first. */
+export const scoresheetHistory = async (db: Db, id: number) => {
+  await scoresheetById(db, id);
+  return db
+    .select({
+      version: scoresheetVersions.version,
+      madeAt: scoresheetVersions.madeAt,
+      document: scoresheetVersions.document,
+    })
+    .from(scoresheetVersions)
+    .where(eq(scoresheetVersions.scoresheetId, id))
+    .orderBy(desc(scoresheetVersions.version))
+    .limit(200);
+};
+
+/** Refuses a scoresheet that cannot be meant. */
+export const refuseFault = (document: Scoresheet): void => {
+  const fault = scoresheetFault(document);
+  if (fault) throw badField('document', fault);
 };
 
 export const listScoresheets = (db: Db): Promise<ScoresheetBrief[]> =>
@@ -45,11 +71,6 @@ export const listScoresheets = (db: Db): Promise<ScoresheetBrief[]> =>
     })
     .from(scoresheets)
     .orderBy(asc(scoresheets.id));
-
-const refuseFault = (document: Scoresheet): void => {
-  const fault = scoresheetFault(document);
-  if (fault) throw badField('document', fault);
-};
 
 /** Keeps another scoresheet, beside the one in use. */
 export const addScoresheet = async (database: Database, document: Scoresheet): Promise<number> => {

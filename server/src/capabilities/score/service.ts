@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import { RISKS } from '@kettle/core/documents/flag-rules';
 import { type Scoresheet } from '@kettle/core/documents/scoresheet';
@@ -8,7 +8,7 @@ import { groupsOf } from '@kettle/core/stats/groups';
 import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
 import { readinessOf, unreadOf } from '../../ground/candidates/waiting.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
-import { answers, candidateLog, candidates } from '../../ground/db/schema.ts';
+import { answers, candidateLog, candidates, estimates, listings } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { badField, notFound, ProblemError } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
@@ -16,9 +16,14 @@ import { measureCandidates, type CandidateRow, type MeasuredCandidate } from './
 import { scoresheetInUse } from './scoresheets.ts';
 
 /** Candidates of one marketplace with their scores, whatever they are: read and reckoned in one pass. */
-const scoreRows = async (db: Db, market: Market, rows: readonly CandidateRow[]): Promise<ScoredCandidate[]> => {
+const scoreRows = async (
+  db: Db,
+  market: Market,
+  rows: readonly CandidateRow[],
+  by?: { id: number; document: Scoresheet },
+): Promise<ScoredCandidate[]> => {
   if (rows.length === 0) return [];
-  const sheet = await scoresheetInUse(db);
+  const sheet = by ?? (await scoresheetInUse(db));
   const ids = rows.map((r) => r.id);
   const [measured, readiness, unread, given] = await Promise.all([
     measureCandidates(db, market, rows),
@@ -92,9 +97,13 @@ const worstFlagOf = (flags: readonly Flag[]): ScoredCandidate['worstFlag'] => {
 };
 
 /** All candidates of a marketplace in the order of their scores; dropped ones at the end. */
-export const standingOf = async (db: Db, market: Market): Promise<ScoredCandidate[]> => {
+export const standingOf = async (
+  db: Db,
+  market: Market,
+  by?: { id: number; document: Scoresheet },
+): Promise<ScoredCandidate[]> => {
   const rows = await db.select().from(candidates).where(eq(candidates.marketplaceId, market.id));
-  const all = await scoreRows(db, market, rows);
+  const all = await scoreRows(db, market, rows, by);
   return [...standing(all.filter((c) => c.stage !== 'dropped')), ...standing(all.filter((c) => c.stage === 'dropped'))];
 };
 
@@ -158,4 +167,46 @@ export const refuseRuledOut = async (db: Db, id: number): Promise<void> => {
   throw new ProblemError(409, 'ruled-out', `It is ruled out: ${failed.join(', ')}.`, {
     detail: 'Say why you go on with it all the same; the reason is kept in its log.',
   });
+};
+
+/** Listings of the catalogue that stand for all of it beside the bands of a scoresheet. */
+const SAMPLE = 1000;
+
+/** Every figure that a scoresheet can measure: of each candidate, and where a single listing has it of a thousand of the catalogue. */
+export const measuresOf = async (db: Db, market: Market) => {
+  const rows = await db.select().from(candidates).where(eq(candidates.marketplaceId, market.id));
+  const [measured, sample] = await Promise.all([
+    measureCandidates(db, market, rows),
+    db
+      .select({
+        price: listings.price,
+        weight: listings.weight,
+        sellers: listings.sellers,
+        units: estimates.units,
+        bestThreeShare: estimates.bestThreeShare,
+      })
+      .from(listings)
+      .innerJoin(estimates, eq(estimates.listingId, listings.id))
+      .where(eq(listings.marketplaceId, market.id))
+      // Numbers of rows by themselves are in the order of import, a whole category after the other: their digests are not.
+      .orderBy(sql`crc32(${listings.code})`)
+      .limit(SAMPLE),
+  ]);
+  const of = (value: (row: (typeof sample)[number]) => number | null): number[] =>
+    sample.flatMap((row) => value(row) ?? []).sort((a, b) => a - b);
+  return {
+    candidates: rows.map(({ id, name }) => ({
+      id,
+      name,
+      values: Object.fromEntries(Object.entries(measured.get(id)!.answers).map(([key, a]) => [key, a.value])),
+    })),
+    catalogue: {
+      price: of((r) => r.price),
+      weight: of((r) => r.weight),
+      sellers: of((r) => r.sellers),
+      units: of((r) => r.units),
+      revenue: of((r) => (r.units === null || r.price === null ? null : r.units * r.price)),
+      bestThreeShare: of((r) => r.bestThreeShare),
+    },
+  };
 };

@@ -2,8 +2,7 @@ import { Box, Button, Flex, HStack, Input, Skeleton, Text } from '@chakra-ui/rea
 import { useState } from 'react';
 import type { Candidate } from '@kettle/contract/candidates';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
-import type { Marketplace } from '@kettle/contract/sources';
-import { SCORE_MEASURES, type Criterion, type Gate, type ScoreMeasure } from '@kettle/core/documents/scoresheet';
+import { SCORE_MEASURES, type Criterion, type Gate } from '@kettle/core/documents/scoresheet';
 import { api } from '../../ground/api/api.ts';
 import { useAnswerMutation, useCandidateScoreQuery, useScoresheetQuery } from '../../ground/api/candidates.ts';
 import { StaleNote } from '../../ground/form/stale-note.tsx';
@@ -11,9 +10,9 @@ import { useKeptChanges } from '../../ground/form/use-kept-document.ts';
 import { useTyped } from '../../ground/form/use-typed.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
-import { decimal, money } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { shownMeasure } from './measure-text.ts';
 import { Unread } from './unread.tsx';
 
 const GROUPS: [Criterion['group'], string][] = [
@@ -237,7 +236,7 @@ const GateRow = ({
       }
     >
       {gate.measured && state.value !== null && SCORE_MEASURES[gate.measured.measure] !== 'yes-no' && (
-        <Text className="figures">{shown(gate.measured.measure, state.value, market)}</Text>
+        <Text className="figures">{shownMeasure(gate.measured.measure, state.value, market)}</Text>
       )}
       {(gate.measured === null || judged || state.state !== 'pass') && (
         <Choices
@@ -297,26 +296,10 @@ const CriterionRow = ({
               not known
             </>
           ) : (
-            shown(criterion.scale.measure, result.value, market)
+            shownMeasure(criterion.scale.measure, result.value, market)
           )}
         </Text>
       )}
     </Row>
   );
-};
-
-/** A measured answer in the unit of its measure. */
-const shown = (measure: ScoreMeasure, value: number, market: Marketplace): string => {
-  switch (SCORE_MEASURES[measure]) {
-    case 'share':
-      return `${decimal(100 * value)} %`;
-    case 'money':
-      return money(Math.round(value), market);
-    case 'grams':
-      return `${decimal(value)} g`;
-    case 'yes-no':
-      return value > 0 ? 'yes' : 'no';
-    default:
-      return decimal(value);
-  }
 };

@@ -1,20 +1,28 @@
-import { Box, Flex, Heading, Skeleton, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Skeleton, Text } from '@chakra-ui/react';
+import { skipToken } from '@reduxjs/toolkit/query/react';
 import type { ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import type { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { mostPointsOf } from '@kettle/core/score/scoresheet';
-import { useScoresheetQuery, useStandingQuery } from '../../ground/api/candidates.ts';
+import {
+  useScoresheetQuery,
+  useScoresheetsQuery,
+  useScoresheetVersionsQuery,
+  useStandingQuery,
+} from '../../ground/api/candidates.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { Empty } from '../../ground/ui/empty.tsx';
 import { SeveralPanel } from '../costing/several-panel.tsx';
 import { ExportMenu } from '../../ground/ui/export-menu.tsx';
 import { count, day, decimal, money, percent } from '../../ground/ui/format.ts';
 import { IntervalBar } from '../../ground/ui/interval-bar.tsx';
+import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 import { Mark, type MarkKind } from '../../ground/ui/mark.tsx';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { FirmnessPanel } from './firmness-panel.tsx';
 import { Unread } from './unread.tsx';
 
 export { ShortlistPage as Component };
@@ -27,9 +35,16 @@ const VERDICT: Record<ScoredCandidate['score']['verdict'], MarkKind> = {
 };
 const ShortlistPage = () => {
   const market = useMarket();
-  const { data, error } = useStandingQuery({ params: { marketplace: market.id } }, { refetchOnMountOrArgChange: true });
-  const { data: sheet } = useScoresheetQuery({ params: {} });
-  const document = sheet?.document;
+  const [search, setSearch] = useSearchParams();
+  const { data: sheets = [] } = useScoresheetsQuery({ params: {} });
+  const { data: inUse } = useScoresheetQuery({ params: {} });
+  const asked = sheets.find((s) => String(s.id) === search.get('sheet') && !s.inUse);
+  const { data: other } = useScoresheetVersionsQuery(asked ? { params: { id: asked.id } } : skipToken);
+  const { data, error } = useStandingQuery(
+    { params: { marketplace: market.id }, query: asked ? { sheet: asked.id } : {} },
+    { refetchOnMountOrArgChange: true },
+  );
+  const document = asked ? other?.[0]?.document : inUse?.document;
   const running = data?.filter((c) => c.stage !== 'dropped') ?? [];
   return (
     <Box>
@@ -48,6 +63,21 @@ const ShortlistPage = () => {
             </Text>
           )}
         </Box>
+        {sheets.length > 1 && (
+          <LabelledChoice
+            label="By"
+            width="200px"
+            value={asked ? String(asked.id) : ''}
+            onChange={(id) => setSearch(id ? { sheet: id } : {}, { replace: true })}
+            options={[
+              ['', `${inUse?.document.name ?? 'the one'} (in use)`],
+              ...sheets.filter((s) => !s.inUse).map((s) => [String(s.id), s.name] as const),
+            ]}
+          />
+        )}
+        <Button asChild size="xs" variant="outline" bg="paper">
+          <Link to={`/${market.id}/scoresheet`}>Change the scoresheet</Link>
+        </Button>
         {data && data.length > 0 && (
           <ExportMenu what="Standing" addressOf={(ending) => `/api/marketplaces/${market.id}/shortlist.${ending}`} />
         )}
@@ -64,6 +94,7 @@ const ShortlistPage = () => {
       {data && data.length > 0 && document && (
         <>
           <Standing rows={data} sheet={document} />
+          <FirmnessPanel sheet={document} rows={running} />
           <SideBySide rows={running.slice(0, 4)} all={running} />
         </>
       )}

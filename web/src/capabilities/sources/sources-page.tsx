@@ -15,7 +15,7 @@ import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
 import { Bin } from './bin.tsx';
 import { CopiesPanel } from './copies-panel.tsx';
 import { ImportPanel } from './import-panel.tsx';
-import { ScoresheetsPanel } from './scoresheets-panel.tsx';
+import { ScoresheetsPanel } from '../score/scoresheets-panel.tsx';
 import { MarketplaceCard, type Template } from './marketplace-card.tsx';
 
 export const Component = () => {
