@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { DecidedOn, DECISIONS, DropReason } from '@kettle/core/documents/decision';
 import { Scoresheet } from '@kettle/core/documents/scoresheet';
-import { exactly, Day, Money, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
+import { exactly, Day, Money, Nullable, oneOf, Rate, Version } from '@kettle/core/documents/shapes';
 import { Stage } from '@kettle/core/documents/stages';
 import { route } from './route.ts';
 import { Done, Id, Kept, MarketplaceId } from './shapes.ts';
@@ -77,7 +78,60 @@ export type ScoresheetBrief = Static<typeof ScoresheetBrief>;
 const byId = Type.Object({ id: Id });
 const inMarketplace = Type.Object({ marketplace: MarketplaceId });
 
+export const Decision = Type.Object({
+  id: Id,
+  kind: oneOf(...DECISIONS),
+  reasons: Type.Array(DropReason),
+  text: Type.String(),
+  day: Day,
+  until: Nullable(Day),
+  restedOn: DecidedOn,
+});
+export type Decision = Static<typeof Decision>;
+
 export const shortlist = {
+  decisions: route(
+    'get',
+    '/api/candidates/{id}/decisions',
+    'What was decided, the newest first, with what it rested on.',
+    {
+      params: byId,
+      reply: Type.Array(Decision),
+    },
+  ),
+  decide: route(
+    'post',
+    '/api/candidates/{id}/decisions',
+    'Chooses, drops or waits, with a reason; the figures of the day are kept with it.',
+    {
+      params: byId,
+      body: Type.Object(
+        {
+          kind: oneOf(...DECISIONS),
+          reasons: Type.Array(DropReason, { maxItems: 12, uniqueItems: true }),
+          text: Type.String({ maxLength: 1000 }),
+          until: Type.Optional(Day),
+        },
+        exactly,
+      ),
+      reply: Type.Object({ id: Id }),
+    },
+  ),
+  reasons: route(
+    'get',
+    '/api/marketplaces/{marketplace}/decisions/reasons',
+    'Why candidates were dropped, counted, with the limit of a next sift that says the same.',
+    {
+      params: inMarketplace,
+      reply: Type.Array(
+        Type.Object({
+          reason: DropReason,
+          candidates: Type.Integer(),
+          limit: Nullable(Type.Object({ search: Type.String(), words: Type.String() })),
+        }),
+      ),
+    },
+  ),
   scoresheet: route('get', '/api/scoresheet', 'The scoresheet in use.', { reply: KeptScoresheet }),
   scoresheets: route('get', '/api/scoresheets', 'All scoresheets.', { reply: Type.Array(ScoresheetBrief) }),
   addScoresheet: route('post', '/api/scoresheets', 'Keeps another scoresheet, beside the one in use.', {

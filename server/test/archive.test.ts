@@ -115,6 +115,7 @@ describe('a copy of a workspace', () => {
       'brand_judgements',
       'briefs',
       'craft_overrules',
+      'decisions',
       'mentions',
       'review_corrections',
       'sieve_listings',

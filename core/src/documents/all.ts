@@ -3,6 +3,7 @@ import { Brief } from './brief.ts';
 import { Corrections } from './corrections.ts';
 import { CostRules } from './cost-rules.ts';
 import { CostingDocument } from './costing.ts';
+import { DecidedOn } from './decision.ts';
 import { FeeSchedule } from './fee-schedule.ts';
 import { FlagRules } from './flag-rules.ts';
 import { Scoresheet } from './scoresheet.ts';
@@ -15,6 +16,7 @@ export const DOCUMENTS: Readonly<Record<string, TSchema>> = {
   corrections: Corrections,
   'cost-rules': CostRules,
   costing: CostingDocument,
+  decision: DecidedOn,
   'fee-schedule': FeeSchedule,
   'flag-rules': FlagRules,
   scoresheet: Scoresheet,

@@ -240,6 +240,10 @@ export const FILL: readonly Fill[] = [
     sql: `update candidates set wait_for = '{"measure":"units","is":"above","value":300,"weeks":4}'`,
   },
   {
+    from: 22,
+    sql: `insert into decisions (candidate_id, kind, reasons, text, day, rested_on) values (3, 'drop', '["heavy"]', 'Nine pounds.', '2026-11-03', '{"place":null,"of":3,"scoresheet":"First look","least":30,"most":60,"max":100,"verdict":"open","units":120,"unitsLow":90,"unitsHigh":160,"price":3999,"profit":null,"outlay":null,"weeksWatched":null,"day":"2026-11-03"}')`,
+  },
+  {
     from: 11,
     sql: `insert into folder_files (marketplace_id, name, size, modified, state, reason, kind) select id, 'List.csv', 900, 1700000000000, 'waiting', 'Look at it once.', 'listings' from marketplaces limit 1`,
   },

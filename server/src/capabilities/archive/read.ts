@@ -46,6 +46,7 @@ const DOCUMENT_COLUMNS: Readonly<Record<string, ValidateFunction>> = {
   'marketplaces.shelf_rules': ajv.compile(DOCUMENTS['shelf-rules']!),
   'marketplaces.watch_plan': ajv.compile(DOCUMENTS['watch-plan']!),
   'watch_groups.rules': ajv.compile(DOCUMENTS['watch-rules']!),
+  'decisions.rested_on': ajv.compile(DOCUMENTS.decision!),
   'candidates.wait_for': ajv.compile(DOCUMENTS['wait-for']!),
 };
 

@@ -183,33 +183,29 @@ export const changeCandidate = async (
   if (Object.keys(set).length > 0) await db.update(candidates).set(set).where(eq(candidates.id, id));
 };
 
-export const moveToStage = async (
-  database: Database,
-  id: number,
-  stage: Stage,
-  reason: string | undefined,
-): Promise<void> => {
-  const { db } = database;
-  const { candidate, market } = await candidateRow(db, id);
+/** Moves a candidate to a stage within a transaction, and says so in its log. */
+export const moveWithin = async (tx: Db, id: number, stage: Stage, reason: string | undefined): Promise<void> => {
+  const { candidate, market } = await candidateRow(tx, id);
   if (candidate.stage === stage) throw conflict(`The candidate is at the stage "${stage}" already.`);
-  const ids = await lineUpIds(db, id);
-  await atOnce(database, async ({ db: tx }) => {
-    await tx
-      .update(candidates)
-      .set({ stage, dropReason: stage === 'dropped' ? (reason?.trim() ?? '') : null })
-      .where(eq(candidates.id, id));
-    await writeLog(tx, {
-      candidateId: id,
-      kind: 'stage',
-      stage,
-      day: market.today,
-      text: reason?.trim() ? `${stage}: ${reason.trim()}` : stage,
-    });
-    // The costing of a dropped candidate says nothing in lists any more, that of one taken up again does.
-    if (stage === 'dropped' || candidate.stage === 'dropped') await raiseRuledVersion(tx, market.id);
-    if (WATCHING.includes(stage)) await watchListings(tx, market, ids);
+  const ids = await lineUpIds(tx, id);
+  await tx
+    .update(candidates)
+    .set({ stage, dropReason: stage === 'dropped' ? (reason?.trim() ?? '') : null })
+    .where(eq(candidates.id, id));
+  await writeLog(tx, {
+    candidateId: id,
+    kind: 'stage',
+    stage,
+    day: market.today,
+    text: reason?.trim() ? `${stage}: ${reason.trim()}` : stage,
   });
+  // The costing of a dropped candidate says nothing in lists any more, that of one taken up again does.
+  if (stage === 'dropped' || candidate.stage === 'dropped') await raiseRuledVersion(tx, market.id);
+  if (WATCHING.includes(stage)) await watchListings(tx, market, ids);
 };
+
+export const moveToStage = (database: Database, id: number, stage: Stage, reason: string | undefined): Promise<void> =>
+  atOnce(database, ({ db }) => moveWithin(db, id, stage, reason));
 
 export const addNote = async (db: Db, id: number, text: string): Promise<void> => {
   const { market } = await candidateRow(db, id);

@@ -6,6 +6,7 @@ import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { notFound } from '../../ground/problems/problem.ts';
+import { decide, decisionsOf, droppedFor } from './decisions.ts';
 import {
   addScoresheet,
   keepScoresheet,
@@ -43,6 +44,9 @@ export const serveShortlist = (app: Express, { database }: Ground): void => {
       query.sheet === undefined ? undefined : await scoresheetById(db, query.sheet),
     ),
   );
+  serve(app, routes.decisions, ({ params }) => decisionsOf(db, params.id));
+  serve(app, routes.decide, ({ params, body }) => decide(database, params.id, body));
+  serve(app, routes.reasons, async ({ params }) => droppedFor(db, await marketOf(db, params.marketplace)));
   serve(app, routes.score, ({ params }) => scoreCandidate(db, params.id));
   serve(app, routes.answer, ({ params, body }) => answer(database, params.id, params.key, body));
 

@@ -4,6 +4,7 @@ import { useAddNoteMutation } from '../../ground/api/candidates.ts';
 import { Form, LongTextField, SendButton, useKeptForm } from '../../ground/form/form.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { day } from '../../ground/ui/format.ts';
+import { DecisionsList } from '../score/decisions-list.tsx';
 
 /** What happened to a candidate, newest first, and a place for notes. */
 export const LogTab = ({ candidate }: { candidate: Candidate }) => {
@@ -12,6 +13,7 @@ export const LogTab = ({ candidate }: { candidate: Candidate }) => {
   const form = useKeptForm(`note/${candidate.id}`, { text: '' }, (body) => add({ params: { id: candidate.id }, body }));
   return (
     <Box px="5" py="4" maxW="46rem">
+      <DecisionsList candidate={candidate.id} />
       <Form of={form} size="sm" keeps="The note is still in the field.">
         <Flex gap="2" align="flex-start">
           <LongTextField

@@ -7,6 +7,7 @@ import { problemOf } from '../../ground/api/problem.ts';
 import { FieldRow, Form, SendButton, TextField, useKeptForm } from '../../ground/form/form.tsx';
 import { day } from '../../ground/ui/format.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { DecisionForm, type Deciding } from '../score/decision-form.tsx';
 
 const PATH: Stage[] = ['found', 'watched', 'weighed', 'shortlisted', 'chosen'];
 const NEXT: Partial<Record<Stage, [Stage, string]>> = {
@@ -20,7 +21,7 @@ const NEXT: Partial<Record<Stage, [Stage, string]>> = {
 /** The stages of a candidate as a line with dates, and the step to the next. */
 export const StageRail = ({ candidate, today }: { candidate: Candidate; today: string }) => {
   const [move, { error, isLoading }] = useMoveStageMutation();
-  const [dropping, setDropping] = useState(false);
+  const [deciding, setDeciding] = useState<Deciding | null>(null);
   const at = PATH.indexOf(candidate.stage);
   const next = NEXT[candidate.stage];
   const to = (stage: Stage, why?: string) =>
@@ -63,29 +64,29 @@ export const StageRail = ({ candidate, today }: { candidate: Candidate; today: s
         })}
         <Flex as="li" gap="2" ml="3">
           {next && (
-            <Button size="xs" colorPalette="aubergine" loading={isLoading} onClick={() => void to(next[0])}>
+            <Button
+              size="xs"
+              colorPalette="aubergine"
+              loading={isLoading}
+              onClick={() => (next[0] === 'chosen' ? setDeciding('choose') : void to(next[0]))}
+            >
               {next[1]}
             </Button>
           )}
-          {candidate.stage !== 'dropped' && candidate.stage !== 'chosen' && !dropping && (
-            <Button size="xs" variant="outline" onClick={() => setDropping(true)}>
-              Drop it
-            </Button>
+          {candidate.stage !== 'dropped' && candidate.stage !== 'chosen' && deciding === null && (
+            <>
+              <Button size="xs" variant="outline" onClick={() => setDeciding('wait')}>
+                Wait
+              </Button>
+              <Button size="xs" variant="outline" onClick={() => setDeciding('drop')}>
+                Drop it
+              </Button>
+            </>
           )}
         </Flex>
       </Flex>
-      {dropping && (
-        <Reason
-          place={`drop/${candidate.id}`}
-          label="Why it is dropped"
-          placeholder="Why? Electronic, seasonal, owned by two …"
-          button="Drop"
-          onReason={(reason) => {
-            setDropping(false);
-            return to('dropped', reason);
-          }}
-          onCancel={() => setDropping(false)}
-        />
+      {deciding !== null && (
+        <DecisionForm key={deciding} candidate={candidate.id} kind={deciding} onDone={() => setDeciding(null)} />
       )}
       {candidate.stage === 'dropped' && (
         <Text mt="1" color="brick">
@@ -99,7 +100,6 @@ export const StageRail = ({ candidate, today }: { candidate: Candidate; today: s
           label="Why you go on with it all the same"
           placeholder="Why all the same? What makes the rule not count here?"
           button="Go on all the same"
-          needed
           onReason={(reason) => to(next[0], reason)}
         />
       )}
@@ -112,17 +112,13 @@ const Reason = ({
   label,
   placeholder,
   button,
-  needed = false,
   onReason,
-  onCancel,
 }: {
   place: string;
   label: string;
   placeholder: string;
   button: string;
-  needed?: boolean;
   onReason: (reason: string) => Promise<{ error?: unknown }>;
-  onCancel?: () => void;
 }) => {
   const form = useKeptForm(`reason/${place}`, { reason: '' }, async ({ reason }) => {
     const { error } = await onReason(reason);
@@ -133,14 +129,9 @@ const Reason = ({
       <Form of={form}>
         <FieldRow>
           <TextField name="reason" label={label} unseenLabel placeholder={placeholder} maxLength={400} autoFocus />
-          <SendButton quiet={needed} {...(needed && { empty: 'reason' })}>
+          <SendButton quiet empty="reason">
             {button}
           </SendButton>
-          {onCancel && (
-            <Button size="2xs" variant="outline" onClick={onCancel}>
-              Keep it
-            </Button>
-          )}
         </FieldRow>
       </Form>
     </Box>

@@ -22,6 +22,7 @@ import { Mark, type MarkKind } from '../../ground/ui/mark.tsx';
 import { Picture } from '../../ground/ui/picture.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { DroppedFor } from './dropped-for.tsx';
 import { FirmnessPanel } from './firmness-panel.tsx';
 import { Unread } from './unread.tsx';
 
@@ -98,6 +99,7 @@ const ShortlistPage = () => {
           <SideBySide rows={running.slice(0, 4)} all={running} />
         </>
       )}
+      <DroppedFor />
       {data && data.length > 0 && (
         <Box px="5" pb="6">
           <SeveralPanel />

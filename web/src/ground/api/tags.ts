@@ -49,6 +49,8 @@ export const TAGS = [
   'SheetCosting',
   'Score',
   'Standing',
+  /** Why candidates were dropped. */
+  'Reasons',
 ] as const;
 export type TagName = (typeof TAGS)[number];
 export type Tag = TagName | { type: TagName; id: string | number };

@@ -17,10 +17,11 @@ import {
 import { Brief } from '@kettle/core/documents/brief';
 import { Corrections } from '@kettle/core/documents/corrections';
 import { CostingDocument } from '@kettle/core/documents/costing';
+import { DecidedOn, DECISIONS, type DropReason } from '@kettle/core/documents/decision';
 import { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { STAGES } from '@kettle/core/documents/stages';
 import { WaitFor } from '@kettle/core/documents/watch-rules';
-import { document, madeAt, money, refId, rowId, version } from './columns.ts';
+import { document, kept, madeAt, money, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
 import { categories, feeSchedules, marketplaces } from './marketplace.ts';
 
@@ -90,6 +91,26 @@ export const lineUp = mysqlTable(
     thenReviews: int('then_reviews'),
   },
   (t) => [primaryKey({ columns: [t.candidateId, t.listingId] })],
+);
+
+/** What was decided about a candidate, why, and what it rested on. Rows are added, never changed. */
+export const decisions = mysqlTable(
+  'decisions',
+  {
+    id: rowId(),
+    candidateId: refId('candidate_id')
+      .notNull()
+      .references(() => candidates.id, { onDelete: 'cascade' }),
+    kind: mysqlEnum('kind', DECISIONS).notNull(),
+    reasons: kept<DropReason[]>('reasons').notNull(),
+    text: varchar('text', { length: 1000 }).notNull().default(''),
+    /** The marketplace's day it was decided on. */
+    day: date('day', { mode: 'string' }).notNull(),
+    until: date('until', { mode: 'string' }),
+    restedOn: document(DecidedOn, 'rested_on').notNull(),
+    madeAt: madeAt(),
+  },
+  (t) => [index('decisions_candidate').on(t.candidateId)],
 );
 
 export const candidateLog = mysqlTable(
