@@ -50,6 +50,27 @@ export const SCORE_MEASURE_NAMES: Readonly<Record<ScoreMeasure, string>> = {
 export const ScoreMeasure = oneOf(...(Object.keys(SCORE_MEASURES) as (keyof typeof SCORE_MEASURES)[]));
 export type ScoreMeasure = keyof typeof SCORE_MEASURES;
 
+/** A measured value in words; money is written by whoever asks. @example measureInWords('margin', 0.256, String) // => "25.6 %" */
+export const measureInWords = (measure: ScoreMeasure, value: number, money: (minor: number) => string): string => {
+  const short = (x: number): string => String(Math.round(10 * x) / 10);
+  switch (SCORE_MEASURES[measure]) {
+    case 'share':
+      return `${short(100 * value)} %`;
+    case 'money':
+      return money(Math.round(value));
+    case 'grams':
+      return `${short(value)} g`;
+    case 'weeks':
+      return `${short(value)} weeks`;
+    case 'stars':
+      return `${short(value)} stars`;
+    case 'yes-no':
+      return value > 0 ? 'yes' : 'no';
+    default:
+      return short(value);
+  }
+};
+
 const key = Type.String({ pattern: '^[a-z0-9][a-z0-9-]{0,59}$' });
 const name = Type.String({ minLength: 1, maxLength: 120 });
 const how = Type.String({ maxLength: 600, description: 'How to answer.' });

@@ -7,6 +7,7 @@ import { serveDemand } from '../../capabilities/demand/routes.ts';
 import { serveFind } from '../../capabilities/find/routes.ts';
 import { serveJobs } from '../../capabilities/jobs/routes.ts';
 import { serveMarketplaces } from '../../capabilities/marketplaces/routes.ts';
+import { servePapers } from '../../capabilities/papers/routes.ts';
 import { serveReviews } from '../../capabilities/reviews/routes.ts';
 import { serveShortlist } from '../../capabilities/score/routes.ts';
 import { refuseRuledOut } from '../../capabilities/score/service.ts';
@@ -36,4 +37,5 @@ export const serveCapabilities = (app: Express, services: Services): void => {
   serveWatch(app, services);
   serveReviews(app, services);
   serveShortlist(app, services);
+  servePapers(app, services);
 };

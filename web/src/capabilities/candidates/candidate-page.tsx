@@ -115,6 +115,15 @@ const CandidateBody = ({ candidate, tab }: { candidate: Candidate; tab: string }
   );
 };
 
+const PAPERS = [
+  ['report.html', 'Report for a second opinion, to print'],
+  ['report.docx', 'Report as DOCX'],
+  ['report.md', 'Report as Markdown'],
+  ['brief.html', 'Brief for the maker, to print'],
+  ['brief.docx', 'Brief for the maker as DOCX'],
+  ['brief.md', 'Brief for the maker as Markdown'],
+] as const;
+
 const Name = ({ candidate }: { candidate: Candidate }) => {
   const market = useMarket();
   const [name, setName] = useState(candidate.name);
@@ -141,6 +150,15 @@ const Name = ({ candidate }: { candidate: Candidate }) => {
           }
         />
       </Heading>
+      <AwayMenu
+        label="Papers"
+        ways={PAPERS.map(([key, name]) => ({
+          key,
+          name,
+          address: `/api/candidates/${candidate.id}/papers/${key}`,
+          opens: key.endsWith('.html'),
+        }))}
+      />
       <Flex as="label" align="center" gap="2" fontSize="13px" color="inkSoft">
         Look again on
         <Input

@@ -4,13 +4,15 @@ import { Download } from 'lucide-react';
 /** Takes something away in one of several ways, each a file at an address of the server's own. */
 export const AwayMenu = ({
   ways,
+  label = 'Export',
 }: {
+  label?: string;
   ways: readonly { key: string; name: string; address: string; opens?: boolean }[];
 }) => (
   <Menu.Root>
     <Menu.Trigger asChild>
       <Button size="xs" variant="outline" bg="paper">
-        <Download size={14} aria-hidden /> Export
+        <Download size={14} aria-hidden /> {label}
       </Button>
     </Menu.Trigger>
     <Portal>
