@@ -48,6 +48,7 @@ test('thirty daily files become thirty readings, a chart and a morning page', as
   await expect(page.getByText(/The first reading comes with the next file that names them/)).toBeVisible();
 
   await page.goto(own('/sources'));
+  await page.getByRole('combobox', { name: 'Marketplace', exact: true }).selectOption({ label: 'Gull Quay' });
   const folder = (await page.getByText(/inbox\/gull-quay$/).textContent())!;
   mkdirSync(folder, { recursive: true });
   for (let ago = DAYS - 2; ago >= 0; ago--) {

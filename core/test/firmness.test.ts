@@ -140,6 +140,14 @@ describe('shares of first place', () => {
     expect(passes(900, 800, 1000)).toBe(1);
   });
 
+  test('criteria that go by one figure are drawn together', () => {
+    const by = (key: string, points: number[]): Criterion => ({ key, name: key, group: 'demand', how: '', scale: { kind: 'measured', measure: 'units', bands: [{ from: 0, points: points[0]! }, { from: 200, points: points[1]! }] } }); // prettier-ignore
+    // What one gains above 200 the other loses: together always ten, and drawn apart only half of the time.
+    const sheet: Scoresheet = { ...judgedBy([]), passMark: 10, criteria: [by('a', [0, 10]), by('b', [10, 0])] };
+    const one: Standing = { id: 1, score: score(sheet, { judged: {}, measured: { units: { value: 200, source: '', interval: { low: 150, high: 260 } } } }) }; // prettier-ignore
+    expect(ask(sheet, [one], 'as they are', 2000).passes).toEqual([1]);
+  });
+
   test('who is ruled out is first in no draw, and an open gate rules out as often as not', () => {
     const sheet: Scoresheet = { ...judgedBy([1]), gates: [{ key: 'g', name: 'G', how: '', measured: null }] };
     const with_ = (id: number, choice: string | null, p: number): Standing => ({ id, score: score(sheet, { judged: { ...answering([p]).judged, ...(choice ? { g: { choice, evidence: '', day: '2026-11-24' } } : {}) }, measured: {} }) }); // prettier-ignore

@@ -1,4 +1,5 @@
 import type { Criterion, Scoresheet } from '../documents/scoresheet.ts';
+import jstat from 'jstat';
 import { normalDraw, randomFrom, type Random } from '../stats/random.ts';
 import { bandPoints, weightOf, type Score } from './scoresheet.ts';
 
@@ -21,34 +22,21 @@ const plainPoints = (criterion: Criterion, of: Score['criteria'][number]): numbe
   return of.value === null ? null : bandPoints(criterion.scale.bands, of.value);
 };
 
-/** A criterion as the draws take it: fixed points, or points drawn from. */
-interface Drawn {
-  fixed: number;
-  /** Null where it is fixed. */
-  draw: ((random: Random) => number) | null;
-}
-
 const Z80 = 1.2815515594600038;
-const drawnOf = (criterion: Criterion, of: Score['criteria'][number]): Drawn => {
-  const points = plainPoints(criterion, of);
-  if (points === null) {
-    const all = possiblePoints(criterion);
-    return { fixed: 0, draw: (random) => all[Math.floor(random() * all.length)]! };
-  }
+/** Equally likely values that a figure is drawn from: the middles of so many equal parts of its distribution. */
+const PARTS = 256;
+
+/** Standard normal quantiles at the middles of the parts. */
+const Z = Float64Array.from({ length: PARTS }, (_, k) => jstat.normal.inv((k + 0.5) / PARTS, 0, 1));
+
+/** Points of a criterion in each part of its figure's distribution; null where all parts earn the same. */
+const pointsByPart = (criterion: Criterion, of: Score['criteria'][number]): Float64Array | null => {
   const { scale } = criterion;
   const { value, interval } = of;
-  if (scale.kind === 'judged' || !interval || value === null || value <= 0 || interval.low <= 0 || interval.high <= interval.low) return { fixed: points, draw: null }; // prettier-ignore
+  if (scale.kind === 'judged' || !interval || value === null || value <= 0 || interval.low <= 0 || interval.high <= interval.low) return null; // prettier-ignore
   const [down, up] = [Math.log(value / interval.low) / Z80, Math.log(interval.high / value) / Z80];
-  // What can only fall into one band needs no drawing.
-  const reach = scale.bands.some((b) => b.from > interval.low / 4 && b.from <= interval.high * 4);
-  if (!reach) return { fixed: points, draw: null };
-  return {
-    fixed: 0,
-    draw: (random) => {
-      const z = normalDraw(random);
-      return bandPoints(scale.bands, value * Math.exp(z * (z < 0 ? down : up)));
-    },
-  };
+  const points = Z.map((z) => bandPoints(scale.bands, value * Math.exp(z * (z < 0 ? down : up))));
+  return points.every((p) => p === points[0]) ? null : points;
 };
 
 /**
@@ -101,32 +89,29 @@ export const firstPlaces = ({ sheet, candidates, draws, seed, weights, places = 
   const m = sheet.criteria.length;
   const random = randomFrom(seed * 7919 + 1);
   const base = sheet.criteria.map(weightOf);
-  const fixed = new Float64Array(n * m);
-  const open: { at: number; draw: (random: Random) => number }[] = [];
-  candidates.forEach(({ score }, i) =>
-    sheet.criteria.forEach((criterion, j) => {
-      const drawn = drawnOf(criterion, score.criteria[j]!);
-      fixed[i * m + j] = drawn.fixed;
-      if (drawn.draw) open.push({ at: i * m + j, draw: drawn.draw });
-    }),
-  );
-  const out = candidates.map(({ score }) => score.gates.some((g) => g.state === 'fail'));
+  const isOut = candidates.map(({ score }) => score.gates.some((g) => g.state === 'fail'));
   const unknownGates = candidates.map(({ score }) => score.gates.filter((g) => g.state === 'unknown').length);
+  const points = new Float64Array(n * m);
+  const { at, start, size, figure, table, stretch, asked, figures } = openCells(sheet, candidates, isOut, points);
   const counted = candidates.map(() => new Float64Array(places));
   const passed = new Float64Array(n);
   const drawnWeights = new Float64Array(m);
+  const drawnParts = new Int32Array(figures);
   const totals = new Float64Array(n);
   const best = Array.from({ length: places }, () => [] as number[]);
   for (let draw = 0; draw < draws; draw++) {
     drawWeights(base, weights, random, drawnWeights);
-    for (const { at, draw: points } of open) fixed[at] = points(random);
+    for (let k = 0; k < figures; k++) drawnParts[k] = Math.floor(random() * PARTS);
+    for (let k = 0; k < asked; k++) points[at[k]!] = table[start[k]! + Math.floor(random() * size[k]!)]!;
+    for (let k = asked, row = 0; k < at.length; k++, row += PARTS)
+      points[at[k]!] = table[start[k]! + stretch[row + drawnParts[figure[k]!]!]!]!;
     for (let i = 0; i < n; i++) {
+      let shut = isOut[i]!;
+      for (let g = unknownGates[i]!; g > 0; g--) if (random() < 0.5) shut = true;
       let total = 0;
-      for (let j = 0; j < m; j++) total += drawnWeights[j]! * fixed[i * m + j]!;
-      let isOut = out[i]!;
-      for (let g = unknownGates[i]!; g > 0; g--) if (random() < 0.5) isOut = true;
-      totals[i] = isOut ? -Infinity : total;
-      if (!isOut && total >= sheet.passMark - 1e-9) passed[i]!++;
+      if (!shut) for (let j = 0, at = i * m; j < m; j++, at++) total += drawnWeights[j]! * points[at]!;
+      totals[i] = shut ? -Infinity : total;
+      if (!shut && total >= sheet.passMark - 1e-9) passed[i]!++;
     }
     for (const tied of best) tied.length = 0;
     placeBest(totals, best);
@@ -144,6 +129,71 @@ export const firstPlaces = ({ sheet, candidates, draws, seed, weights, places = 
     draws,
     places: counted.map((of) => Array.from(of, (c) => c / draws)),
     passes: Array.from(passed, (p) => p / draws),
+  };
+};
+
+/**
+ * Criteria of candidates whose points are drawn, in columns: where they stand, and where in the table the points begin that
+ * they are drawn from. First those whose answer nobody gave, each drawn by itself; then those that go by a figure: all of one
+ * figure of a candidate are drawn together.
+ */
+interface OpenCells {
+  at: Int32Array;
+  start: Int32Array;
+  size: Int32Array;
+  /** How many of them nobody answered. */
+  asked: number;
+  /** Of the others: their figure, and which of their points counts in each part of its distribution, a row each. */
+  figure: Int32Array;
+  stretch: Uint8Array;
+  table: Float64Array;
+  figures: number;
+}
+
+/** Fills in what is fixed and tells what is to be drawn. Who is ruled out needs no drawing. */
+const openCells = (
+  sheet: Scoresheet,
+  candidates: readonly Standing[],
+  isOut: readonly boolean[],
+  points: Float64Array,
+): OpenCells => {
+  const unanswered: { place: number; of: number[]; figure: number }[] = [];
+  const byFigure: { place: number; of: number[]; parts: Float64Array; figure: number }[] = [];
+  let figures = 0;
+  candidates.forEach(({ score }, i) => {
+    if (isOut[i]) return;
+    const figureOf = new Map<string, number>();
+    sheet.criteria.forEach((criterion, j) => {
+      const place = i * sheet.criteria.length + j;
+      const of = score.criteria[j]!;
+      const plain = plainPoints(criterion, of);
+      if (plain === null) {
+        unanswered.push({ place, of: possiblePoints(criterion), figure: -1 });
+        return;
+      }
+      points[place] = plain;
+      const parts = pointsByPart(criterion, of);
+      if (parts === null || criterion.scale.kind !== 'measured') return;
+      const { measure } = criterion.scale;
+      if (!figureOf.has(measure)) figureOf.set(measure, figures++);
+      byFigure.push({ place, of: [...new Set(parts)], parts, figure: figureOf.get(measure)! });
+    });
+  });
+  const all = [...unanswered, ...byFigure];
+  const table = Float64Array.from(all.flatMap((c) => c.of));
+  const start = new Int32Array(all.length);
+  for (let k = 1; k < all.length; k++) start[k] = start[k - 1]! + all[k - 1]!.of.length;
+  const stretch = new Uint8Array(byFigure.length * PARTS);
+  byFigure.forEach(({ of, parts }, row) => parts.forEach((p, part) => (stretch[row * PARTS + part] = of.indexOf(p))));
+  return {
+    at: Int32Array.from(all, (c) => c.place),
+    start,
+    size: Int32Array.from(all, (c) => c.of.length),
+    asked: unanswered.length,
+    figure: Int32Array.from(all, (c) => c.figure),
+    stretch,
+    table,
+    figures,
   };
 };
 
