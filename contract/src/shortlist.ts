@@ -43,7 +43,7 @@ export const ScoredCandidate = Type.Object({
   /** Answers by judgement, by gate or criterion. */
   answers: Type.Record(
     Type.String(),
-    Type.Object({ choice: Type.String(), evidence: Type.String(), version: Version }),
+    Type.Object({ choice: Type.String(), evidence: Type.String(), version: Version, day: Day }),
   ),
   wouldChange: Type.Array(Type.String()),
   units: Nullable(Type.Number()),

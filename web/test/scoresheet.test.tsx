@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import type { Candidate } from '@kettle/contract/candidates';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import type { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { firstPlaces, sensitivityOf, type PlacesAsked } from '@kettle/core/score/firmness';
@@ -10,6 +11,8 @@ import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
 import { DecisionForm } from '../src/capabilities/score/decision-form.tsx';
 import { FirmnessPanel } from '../src/capabilities/score/firmness-panel.tsx';
 import type { FirmnessTold } from '../src/capabilities/score/firmness.worker.ts';
+import { OneQuestion } from '../src/capabilities/score/one-question.tsx';
+import { ScoresheetTab } from '../src/capabilities/score/scoresheet-tab.tsx';
 import { Component as ScoresheetPage } from '../src/capabilities/score/scoresheet-page.tsx';
 import { answering, quayside, show } from './render.tsx';
 
@@ -145,6 +148,36 @@ describe('how firm the order is', () => {
     expect(turns.querySelector('li')).toHaveTextContent('(open)');
     await userEvent.selectOptions(screen.getByRole('combobox', { name: 'Drawn with' }), 'any');
     expect(localStorage.getItem('kettle/firmness/weights')).toBe('"any"');
+  });
+});
+
+describe('answers', () => {
+  test('one question is answered for all candidates, one after the other, by keys alone', async () => {
+    const asked = answering(() => ({ version: 3 }));
+    show(<OneQuestion sheet={STARTER_SCORESHEET} rows={both()} />);
+    await userEvent.selectOptions(screen.getByRole('combobox', { name: 'Question' }), 'Curable gripes (2 open)');
+    const table = screen.getByRole('table', { name: 'Curable gripes' });
+    expect(within(table).getAllByRole('row')).toHaveLength(3);
+    await userEvent.tab();
+    while (!within(table).getByRole('group', { name: 'Curable gripes: Idea 2' }).contains(document.activeElement))
+      await userEvent.tab();
+    await userEvent.keyboard('{Enter}');
+    await waitFor(() => expect(asked.at(-1)).toMatchObject({ method: 'PUT', path: '/api/candidates/2/answers/curable', body: { choice: 'no', version: 0 } })); // prettier-ignore
+  });
+
+  test('a judged answer that has grown old says so, by the scoresheet’s own days', async () => {
+    const sheet = { ...STARTER_SCORESHEET, goodForDays: 30 };
+    const answer = { choice: 'both', evidence: '', version: 2, day: '2026-09-01' };
+    answering((_, path) =>
+      path === '/api/scoresheet'
+        ? { id: 1, version: 7, inUse: true, document: sheet }
+        : {
+            ...scored(1, 410, 60),
+            answers: { curable: answer, different: { ...answer, choice: 'yes', day: '2026-11-20' } },
+          },
+    );
+    show(<ScoresheetTab candidate={{ id: 1 } as Candidate} />);
+    expect(await screen.findAllByText(/^▲ old: judged 1 Sept?, more than 30 days ago/)).toHaveLength(1);
   });
 });
 

@@ -29,7 +29,11 @@ const categoryOf = async (db: Db, listing: number): Promise<number> => {
 };
 
 /** The report of a candidate, from its figures of today. */
-export const reportPaper = async ({ database: { db }, aside }: Pick<Ground, 'database' | 'aside'>, id: number): Promise<Paper> => { // prettier-ignore
+export const reportPaper = async (
+  { database: { db }, aside }: Pick<Ground, 'database' | 'aside'>,
+  id: number,
+): Promise<Paper> => {
+  // prettier-ignore
   const { candidate, market } = await candidateRow(db, id);
   const ids = await lineUpIds(db, id);
   const [all, { document: sheet }, [find], readiness, kept, decisions, log, [brief], category] = await Promise.all([
@@ -95,7 +99,11 @@ export const reportPaper = async ({ database: { db }, aside }: Pick<Ground, 'dat
 };
 
 /** The brief for the maker of a candidate. */
-export const suppliersBriefPaper = async ({ database: { db } }: Pick<Ground, 'database'>, id: number): Promise<Paper> => { // prettier-ignore
+export const suppliersBriefPaper = async (
+  { database: { db } }: Pick<Ground, 'database'>,
+  id: number,
+): Promise<Paper> => {
+  // prettier-ignore
   const { candidate, market } = await candidateRow(db, id);
   const [[row], [brief], kept] = await Promise.all([
     db.select().from(listings).where(eq(listings.id, candidate.anchorId)),

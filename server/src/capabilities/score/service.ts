@@ -61,7 +61,7 @@ const scored = (
     anchorCode: measured.anchor.code,
     score: result,
     answers: Object.fromEntries(
-      given.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, version: a.version }]),
+      given.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, version: a.version, day: a.day }]),
     ),
     wouldChange: swingCriteria(sheet, result),
     units: measured.anchor.units,

@@ -1,17 +1,14 @@
-import { Box, Button, Flex, HStack, Input, Skeleton, Text } from '@chakra-ui/react';
-import { useState } from 'react';
+import { Box, Flex, Skeleton, Text } from '@chakra-ui/react';
 import type { Candidate } from '@kettle/contract/candidates';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import { SCORE_MEASURES, type Criterion, type Gate } from '@kettle/core/documents/scoresheet';
-import { api } from '../../ground/api/api.ts';
-import { useAnswerMutation, useCandidateScoreQuery, useScoresheetQuery } from '../../ground/api/candidates.ts';
-import { StaleNote } from '../../ground/form/stale-note.tsx';
-import { useKeptChanges } from '../../ground/form/use-kept-document.ts';
-import { useTyped } from '../../ground/form/use-typed.ts';
+import { useCandidateScoreQuery, useScoresheetQuery } from '../../ground/api/candidates.ts';
+import { daysBetween } from '@kettle/core/measures/day';
 import { useMarket } from '../../ground/market/market.ts';
-import { useAppDispatch } from '../../ground/state/dispatch.ts';
+import { day } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { Choices, type Answer } from './choices.tsx';
 import { shownMeasure } from './measure-text.ts';
 import { Unread } from './unread.tsx';
 
@@ -22,7 +19,20 @@ const GROUPS: [Criterion['group'], string][] = [
   ['product', 'The product'],
   ['means', 'Your means'],
 ];
+/** Days after which a judged answer is old where the scoresheet does not say. */
+const GOOD_FOR_DAYS = 180;
 const STATE_MARK = { pass: 'holds', fail: 'fails', unknown: 'open' } as const;
+
+/** Says where a judged answer is older than the scoresheet takes for good. */
+const Old = ({ answer, goodFor }: { answer: Answer; goodFor: number }) => {
+  const market = useMarket();
+  if (!answer || daysBetween(answer.day, market.today) <= goodFor) return null;
+  return (
+    <Text fontSize="12px" color="saffron">
+      ▲ old: judged {day(answer.day, market.today)}, more than {goodFor} days ago. Look again.
+    </Text>
+  );
+};
 
 /** The scoresheet of a candidate: gates and criteria, measured with their source or asked for. */
 export const ScoresheetTab = ({ candidate }: { candidate: Candidate }) => {
@@ -66,6 +76,7 @@ export const ScoresheetTab = ({ candidate }: { candidate: Candidate }) => {
           state={score.gates[i]!}
           candidate={candidate.id}
           answer={scored.answers[gate.key]}
+          goodFor={document.goodForDays ?? GOOD_FOR_DAYS}
         />
       ))}
       {GROUPS.map(([group, name]) => {
@@ -84,6 +95,7 @@ export const ScoresheetTab = ({ candidate }: { candidate: Candidate }) => {
                 result={result}
                 candidate={candidate.id}
                 answer={scored.answers[criterion.key]}
+                goodFor={document.goodForDays ?? GOOD_FOR_DAYS}
               />
             ))}
           </Box>
@@ -92,8 +104,6 @@ export const ScoresheetTab = ({ candidate }: { candidate: Candidate }) => {
     </Box>
   );
 };
-
-type Answer = ScoredCandidate['answers'][string] | undefined;
 
 const Row = ({
   name,
@@ -127,96 +137,15 @@ const Row = ({
   </Flex>
 );
 
-/** An answer by judgement, with the evidence beside it. */
-const Choices = ({
-  options,
-  candidate,
-  criterion,
-  answer,
-  label,
-}: {
-  options: [string, string][];
-  candidate: number;
-  criterion: string;
-  answer: Answer;
-  label: string;
-}) => {
-  const [send, { error }] = useAnswerMutation();
-  const dispatch = useAppDispatch();
-  const changes = useKeptChanges<{ choice: string | null; evidence: string }>(answer?.version ?? 0, (body) =>
-    send({ params: { id: candidate, key: criterion }, body }),
-  );
-  const chosen = answer?.choice ?? null;
-  // Evidence that is typed before an answer is chosen waits in the browser.
-  const [waiting, setWaiting] = useTyped(`evidence/${candidate}/${criterion}`);
-  const [typed, setTyped] = useState<string | null>(null);
-  const evidence = typed ?? (answer ? answer.evidence : waiting);
-  const nameOf = (choice: string | null): string =>
-    choice === null ? 'not answered' : (options.find(([key]) => key === choice)?.[1] ?? choice);
-  const put = (choice: string | null): void => {
-    changes.keep({ choice, evidence });
-    // Taken back, the answer is gone; what was read still stands.
-    setWaiting(choice === null ? evidence : '');
-    setTyped(null);
-  };
-  return (
-    <>
-      <HStack gap="1" role="group" aria-label={label} wrap="wrap">
-        {options.map(([key, text]) => (
-          <Button
-            key={key}
-            size="2xs"
-            variant={chosen === key ? 'solid' : 'outline'}
-            colorPalette={chosen === key ? 'aubergine' : undefined}
-            aria-pressed={chosen === key}
-            onClick={() => put(chosen === key ? null : key)}
-          >
-            {text}
-          </Button>
-        ))}
-      </HStack>
-      <Input
-        size="2xs"
-        mt="1.5"
-        mb="0.5"
-        aria-label={`Evidence: ${label}`}
-        placeholder="Evidence: what you read, where"
-        value={evidence}
-        maxLength={2000}
-        onChange={(e) => (answer ? setTyped(e.target.value) : setWaiting(e.target.value))}
-        onBlur={() => answer && typed !== null && (typed === answer.evidence ? setTyped(null) : put(chosen))}
-        _placeholder={{ color: 'inkSoft' }}
-      />
-      {changes.stale ? (
-        <StaleNote
-          differences={[
-            {
-              name: label,
-              mine: `${nameOf(changes.stale.body.choice)} ${changes.stale.body.evidence}`,
-              newer: `${nameOf(changes.stale.newer.choice)} ${changes.stale.newer.evidence}`,
-            },
-          ]}
-          onMine={changes.keepMine}
-          onNewer={() => {
-            changes.takeNewer();
-            setTyped(null);
-            dispatch(api.util.invalidateTags(['Score', 'Standing']));
-          }}
-        />
-      ) : (
-        <ProblemNote error={error} kept="What you typed is still here." />
-      )}
-    </>
-  );
-};
-
 const GateRow = ({
   gate,
   state,
   candidate,
   answer,
+  goodFor,
 }: {
   gate: Gate;
+  goodFor: number;
   state: ScoredCandidate['score']['gates'][number];
   candidate: number;
   answer: Answer;
@@ -250,6 +179,7 @@ const GateRow = ({
           answer={answer}
         />
       )}
+      <Old answer={answer} goodFor={goodFor} />
     </Row>
   );
 };
@@ -259,8 +189,10 @@ const CriterionRow = ({
   result,
   candidate,
   answer,
+  goodFor,
 }: {
   criterion: Criterion;
+  goodFor: number;
   result: ScoredCandidate['score']['criteria'][number];
   candidate: number;
   answer: Answer;
@@ -300,6 +232,7 @@ const CriterionRow = ({
           )}
         </Text>
       )}
+      <Old answer={answer} goodFor={goodFor} />
     </Row>
   );
 };

@@ -24,6 +24,7 @@ import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { DroppedFor } from './dropped-for.tsx';
 import { FirmnessPanel } from './firmness-panel.tsx';
+import { OneQuestion } from './one-question.tsx';
 import { Unread } from './unread.tsx';
 
 export { ShortlistPage as Component };
@@ -95,6 +96,7 @@ const ShortlistPage = () => {
       {data && data.length > 0 && document && (
         <>
           <Standing rows={data} sheet={document} />
+          {!asked && <OneQuestion sheet={document} rows={running} />}
           <FirmnessPanel sheet={document} rows={running} />
           <SideBySide rows={running.slice(0, 4)} all={running} />
         </>
