@@ -178,3 +178,28 @@ test('no request leaves the machine, and the first load is at most 400 kB of com
   expect(script).toBeGreaterThan(50_000);
   expect(script).toBeLessThan(400_000);
 });
+
+test('what is watched and the scoresheet can be read and used by everybody, in both themes', async ({ page }) => {
+  const post = (path: string, data: object) => page.request.post(demo(`/api/marketplaces/quayside/${path}`), { data, headers: { origin: process.env.KETTLE_DEMO! } }); // prettier-ignore
+  await post('watch', { text: 'QS0049G9 QS004AH0 QS004BI1' });
+  for (const [path, heading] of [
+    ['watched/news', 'Watched'],
+    ['watched/listings', 'Watched'],
+    ['watched/chart', 'Watched'],
+    ['watched/places', 'Watched'],
+    ['watched/runs', 'Watched'],
+    ['scoresheet', 'Your scoresheet'],
+  ]) {
+    await page.goto(demo(`/quayside/${path}`));
+    await expect(page.getByRole('heading', { level: 1, name: heading! })).toBeVisible();
+    await expect(page.locator('.chakra-skeleton')).toHaveCount(0);
+    await checkAccess(page);
+  }
+  // One key on a row of any list watches it; the way to it is offered.
+  await page.goto(demo('/quayside/sift?price=18..45&units=300..'));
+  await expect(page.getByRole('table', { name: 'Listings' })).toBeVisible();
+  await page.keyboard.press('j');
+  await page.keyboard.press('w');
+  await page.getByRole('link', { name: 'See them' }).click();
+  await expect(page.getByRole('table', { name: 'Watched listings' }).getByRole('row')).toHaveCount(5);
+});

@@ -4,6 +4,7 @@ import { screen } from '@testing-library/react';
 import { act } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { PasteCodes } from '../src/ground/form/paste-codes.tsx';
+import { useWatching } from '../src/ground/market/use-watching.ts';
 import { TrayBar } from '../src/capabilities/tray/tray-bar.tsx';
 import { toggled } from '../src/capabilities/tray/tray-slice.ts';
 import { answering, show } from './render.tsx';
@@ -77,4 +78,22 @@ test('pasted codes: what became of each is said, what was none stays to be mende
   ])
     expect(await screen.findByText(text)).toBeInTheDocument();
   expect(screen.getByRole('textbox', { name: 'Codes' })).toHaveValue('QS9\nhello');
+});
+
+test('what any list watches is told in the tray, with the way to it', async () => {
+  const List = () => {
+    const { watch } = useWatching();
+    return <button onClick={() => watch(['QS1'])}>w</button>;
+  };
+  const reply = { added: ['QS1'], already: [], unknown: [], noCodes: [], first: 'The first reading comes tomorrow.' };
+  answering(() => reply);
+  show(
+    <>
+      <List />
+      <TrayBar />
+    </>,
+  );
+  await userEvent.click(screen.getByRole('button', { name: 'w' }));
+  expect(await screen.findByText(/QS1 watched from today on/)).toHaveAttribute('title', reply.first);
+  expect(screen.getByRole('link', { name: 'See them' })).toHaveAttribute('href', '/quayside/watched/listings');
 });
