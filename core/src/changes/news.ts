@@ -2,7 +2,7 @@ import type { WatchRules } from '../documents/watch-rules.ts';
 import { tidyReadings, type Reading } from '../estimate/reading.ts';
 import { addDays, daysBetween, type Day } from '../measures/day.ts';
 import { beforeRanks, BREAK_RULES, breaksOf, groupSeries, RANK_LAG, type Break, type DayValue } from './breaks.ts';
-import { placeChange, type PlaceRead } from './places.ts';
+import { FIRST_ROWS, placeChange, type PlaceRead } from './places.ts';
 import { MOVED } from './thresholds.ts';
 import { STARTER_PLAN } from './watch-plan.ts';
 
@@ -128,8 +128,6 @@ const pageNews = (pages: NonNullable<NewsAsked['pages']>, since: Day): News[] =>
   return parts.length === 0 ? [] : [{ kind: 'page', parts, day: lately.at(-1)!.day, weight: WEIGHTS.page }];
 };
 
-/** Places further down are seen by hardly anybody: what happens there is no news. Common practice, no source. */
-const SEEN = 24;
 /** Share of the better of two places by which they must lie apart. */
 const FAR = 0.5;
 /** Searches a month from which on a term counts in full. */
@@ -137,8 +135,9 @@ const MANY_SEARCHES = 10_000;
 const termNews = (terms: readonly TermPlaces[], since: Day, { places }: WatchRules): News[] =>
   terms.flatMap(({ term, searches, reads }): News[] => {
     const change = placeChange(reads, since, places);
+    // Further down than the first rows hardly anybody looks: what happens there is no news.
     const better = Math.min(change?.before ?? Infinity, change?.now ?? Infinity);
-    if (change === null || better > SEEN) return [];
+    if (change === null || better > FIRST_ROWS) return [];
     // Further down a few places are nothing.
     if (change.before !== null && change.now !== null && Math.abs(change.before - change.now) < better * FAR) return [];
     // Few searches say little; of a term whose searches nobody told it counts for half.
