@@ -95,7 +95,7 @@ export const CandidatesTable = ({
             head: 'Candidate',
             names: true,
             cell: ({ candidate: c }) => (
-              <Flex gap="2.5" align="center">
+              <Flex gap="2.5" align="center" minW="210px">
                 <Picture marketplace={market.id} code={c.anchorCode} />
                 <Box>
                   <Box asChild fontWeight="600" color="aubergine">
@@ -108,7 +108,15 @@ export const CandidatesTable = ({
               </Flex>
             ),
           },
-          { head: 'Next', align: 'left', cell: (r) => <Next row={r} /> },
+          {
+            head: 'Next',
+            align: 'left',
+            cell: (r) => (
+              <Box minW="150px">
+                <Next row={r} />
+              </Box>
+            ),
+          },
           {
             head: 'New',
             explanation: 'Listings of it with news since you were last here',
