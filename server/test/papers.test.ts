@@ -105,6 +105,14 @@ test('as DOCX: another library reads its headings, lists, tables and words, and 
   }
 });
 
+test('figures that are older than they should be are said to be, with their day', async () => {
+  await program.call('POST', `/api/candidates/${id}/stage`, { stage: 'watched' });
+  await program.database.pool.promise().query(`update watched set since = '2026-10-01'`);
+  await program.database.pool.promise().query(`delete from readings where day > '2026-11-10'`);
+  const { text } = await paper('report.md');
+  expect(text).toMatch(/Figures are older than they should be: \d of its listings were not read when due, (the oldest since 2026-11|some never)/); // prettier-ignore
+});
+
 test('what there is not is said', async () => {
   expect((await paper('report.pdf')).status).toBe(404);
   expect((await paper('diary.html')).status).toBe(404);

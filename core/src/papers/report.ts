@@ -21,6 +21,8 @@ export interface ReportFacts {
   /** By what the money was reckoned. */
   moneySource: string;
   watched: { weeks: number | null; readings: number; still: string | null };
+  /** Watched listings that were not read when they were last due; null for none. */
+  unread: { listings: number; oldest: Day | null } | null;
   flags: readonly Flag[];
   reviews: {
     read: number;
@@ -66,6 +68,7 @@ export const reportOf = (f: ReportFacts): Paper => {
   const open = [
     ...score.gates.filter((g) => g.state === 'unknown').map((g) => said(`${nameOf(sheet, g.key)}? ${howOf(sheet, g.key)}`.trim())), // prettier-ignore
     ...rows.filter(({ of }) => of.least < of.most).map(({ criterion, of }) => said(`${criterion.name}? ${criterion.how} It is worth ${of.least} to ${of.most} points. ${of.source}`.trim())), // prettier-ignore
+    ...(f.unread ? [said(`Figures are older than they should be: ${f.unread.listings} of its listings were not read when due, ${f.unread.oldest === null ? 'some never' : `the oldest since ${f.unread.oldest}`}.`, `Daily readings, ${market.today}`)] : []), // prettier-ignore
     ...(f.watched.still ? [said(`It was not watched as long as it should be: ${f.watched.still}.`)] : []),
   ];
   return {

@@ -79,6 +79,7 @@ export const reportPaper = async (
     outlay: scored.outlay,
     moneySource: `Costing “${kept.name}” by ${kept.schedule?.name ?? 'no fee schedule'}, ${market.today}`,
     watched: { weeks: ready.weeks, readings: ready.readings, still: ready.still },
+    unread: scored.unread,
     flags: anchor.flags,
     reviews: {
       read: mined.withText,
