@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Criterion, Scoresheet } from '../src/documents/scoresheet.ts';
-import { firstPlaces, sensitivityOf, type Standing } from '../src/score/firmness.ts';
+import { firstPlaces, type Standing } from '../src/score/firmness.ts';
+import { sensitivityOf } from '../src/score/sensitivity.ts';
 import { score, standing, type Answers } from '../src/score/scoresheet.ts';
 import { scoresheetFault } from '../src/score/scoresheet-fault.ts';
 import { STARTER_SCORESHEETS } from '../src/score/starter-scoresheets.ts';

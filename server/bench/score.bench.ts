@@ -1,6 +1,7 @@
 /** Five hundred candidates by thirty criteria: the standing, what would turn it, and ten thousand draws; and the demo's server with as many. */
 import type { Criterion, Scoresheet } from '@kettle/core/documents/scoresheet';
-import { firstPlaces, sensitivityOf } from '@kettle/core/score/firmness';
+import { firstPlaces } from '@kettle/core/score/firmness';
+import { sensitivityOf } from '@kettle/core/score/sensitivity';
 import { score, standing } from '@kettle/core/score/scoresheet';
 import { medianOf } from '@kettle/core/stats/robust';
 import { randomFrom } from '@kettle/core/stats/random';

@@ -1,10 +1,5 @@
-import {
-  firstPlaces,
-  sensitivityOf,
-  type FirstPlaces,
-  type PlacesAsked,
-  type Sensitivity,
-} from '@kettle/core/score/firmness';
+import { firstPlaces, type FirstPlaces, type PlacesAsked } from '@kettle/core/score/firmness';
+import { sensitivityOf, type Sensitivity } from '@kettle/core/score/sensitivity';
 
 export interface FirmnessTold {
   places: FirstPlaces;
