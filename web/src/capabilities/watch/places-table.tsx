@@ -12,6 +12,7 @@ import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { gapPath } from '../../ground/ui/gap-path.ts';
 import './places-table.css';
 import type { Watched } from './use-watched.ts';
 
@@ -195,13 +196,7 @@ const Across = ({ terms, listings }: { terms: readonly Term[]; listings: Positio
 const PlaceLine = ({ place: { course, now, readings } }: { place: Place }) => {
   const most = Math.log(Math.max(10, ...course.map((v) => v ?? 1)));
   const step = 90 / Math.max(1, course.length - 1);
-  const path = course
-    .map((v, i) => {
-      if (v === null) return '';
-      const pen = i === 0 || course[i - 1] === null ? 'M' : 'L';
-      return `${pen}${(i * step).toFixed(1)} ${(2 + (18 * Math.log(v)) / most).toFixed(1)}`;
-    })
-    .join('');
+  const path = gapPath(course, step, (v) => 2 + (18 * Math.log(v)) / most);
   const label = `${count(readings)} readings, now ${now === null ? 'off the first page' : `place ${now}`}`;
   return (
     <svg className="place-line" width="90" height="22" role="img" aria-label={label}>

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import type { WatchedListing } from '@kettle/contract/watch';
 import { useMarket } from '../../ground/market/market.ts';
 import { decimal } from '../../ground/ui/format.ts';
+import { gapPath } from '../../ground/ui/gap-path.ts';
 import './small-multiples.css';
 import type { Watched } from './use-watched.ts';
 
@@ -45,13 +46,7 @@ export const SmallMultiples = ({ watched: { shown, only, groups } }: { watched: 
 const Card = ({ listing: { code, title, course }, most }: { listing: WatchedListing; most: number }) => {
   const market = useMarket();
   const step = WIDTH / Math.max(1, course.length - 1);
-  const path = course
-    .map((v, i) => {
-      if (v === null) return '';
-      const pen = i === 0 || course[i - 1] === null ? 'M' : 'L';
-      return `${pen}${(i * step).toFixed(1)} ${(HEIGHT - ((HEIGHT - TOP) * v) / most).toFixed(1)}`;
-    })
-    .join('');
+  const path = gapPath(course, step, (v) => HEIGHT - ((HEIGHT - TOP) * v) / most);
   const known = course.filter((v) => v !== null);
   return (
     <li>
