@@ -1,4 +1,4 @@
-import { asc, eq, inArray, min } from 'drizzle-orm';
+import { asc, eq, inArray } from 'drizzle-orm';
 import type { ListingBrief } from '@kettle/contract/shapes';
 import { costing, type CostingOrReason } from '@kettle/core/costing/costing';
 import type { ScoreMeasure } from '@kettle/core/documents/scoresheet';
@@ -9,8 +9,9 @@ import type { MeasuredAnswer } from '@kettle/core/score/scoresheet';
 import { concentration } from '@kettle/core/stats/concentration';
 import { medianOf } from '@kettle/core/stats/robust';
 import { briefsOf, sidesOf } from '../../ground/briefs/briefs.ts';
+import { watchedSinceOf } from '../../ground/candidates/waiting.ts';
 import type { Db } from '../../ground/db/connection.ts';
-import { candidates, categories, estimates, lineUp, listings, watched } from '../../ground/db/schema.ts';
+import { candidates, categories, estimates, lineUp, listings } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { costingsOfCandidates } from '../costing/service.ts';
 import { correctionsOfEach } from '../reviews/corrections.ts';
@@ -109,17 +110,6 @@ const anchorFacts = async (db: Db, ids: readonly number[]) => {
   return new Map(rows.map((r) => [r.id, r]));
 };
 type AnchorFacts = Awaited<ReturnType<typeof anchorFacts>> extends Map<number, infer F> ? F : never;
-
-/** The first day on which one of a candidate's listings was watched, by candidate. */
-const watchedSinceOf = async (db: Db, ids: readonly number[]): Promise<Map<number, string>> => {
-  const rows = await db
-    .select({ id: lineUp.candidateId, since: min(watched.since) })
-    .from(lineUp)
-    .innerJoin(watched, eq(watched.listingId, lineUp.listingId))
-    .where(inArray(lineUp.candidateId, [...ids]))
-    .groupBy(lineUp.candidateId);
-  return new Map(rows.flatMap((r) => (r.since === null ? [] : [[r.id, r.since] as const])));
-};
 
 type Within = { low: number; high: number } | null;
 const within = (low: number | null, high: number | null): Within =>

@@ -53,6 +53,17 @@ export const waitingsOf = async (db: Db, market: Market, rows: readonly Row[]): 
   );
 };
 
+/** The first day on which one of a candidate's listings was watched, by candidate. */
+export const watchedSinceOf = async (db: Db, ids: readonly number[]): Promise<Map<number, string>> => {
+  const rows = await db
+    .select({ id: lineUp.candidateId, since: min(watched.since) })
+    .from(lineUp)
+    .innerJoin(watched, eq(watched.listingId, lineUp.listingId))
+    .where(inArray(lineUp.candidateId, [...ids]))
+    .groupBy(lineUp.candidateId);
+  return new Map(rows.flatMap((r) => (r.since === null ? [] : [[r.id, r.since] as const])));
+};
+
 export interface Readiness {
   watchedSince: Day | null;
   weeks: number | null;
@@ -65,13 +76,8 @@ export interface Readiness {
 export const readinessOf = async (db: Db, market: Market, ids: readonly number[]): Promise<Map<number, Readiness>> => {
   if (ids.length === 0) return new Map();
   const { plan } = await watchPlanOf(db, market.id);
-  const [since, read] = await Promise.all([
-    db
-      .select({ id: lineUp.candidateId, since: min(watched.since) })
-      .from(lineUp)
-      .innerJoin(watched, eq(watched.listingId, lineUp.listingId))
-      .where(inArray(lineUp.candidateId, [...ids]))
-      .groupBy(lineUp.candidateId),
+  const [sinceOf, read] = await Promise.all([
+    watchedSinceOf(db, ids),
     db
       .select({ id: candidates.id, n: countDistinct(readings.day) })
       .from(candidates)
@@ -80,7 +86,6 @@ export const readinessOf = async (db: Db, market: Market, ids: readonly number[]
       .where(inArray(candidates.id, [...ids]))
       .groupBy(candidates.id),
   ]);
-  const sinceOf = new Map(since.map((s) => [s.id, s.since]));
   const readOf = new Map(read.map((r) => [r.id, r.n]));
   return new Map(
     ids.map((id) => {
