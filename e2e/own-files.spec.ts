@@ -190,7 +190,7 @@ test('the whole job on the sample files: all dropped at once, a scored candidate
   await expect(page.getByRole('textbox', { name: 'Unit cost EUR', exact: true })).not.toHaveValue('');
   await checkAccess(page);
   await page.goto(own('/sample-lane/shortlist'));
-  await expect(page.getByRole('table').getByRole('row')).toHaveCount(2);
+  await expect(page.getByRole('table', { name: 'Standing' }).getByRole('row')).toHaveCount(2);
 
   // Everything out: a table, and the whole workspace, which goes in again beside what is there.
   const [table] = await Promise.all([
@@ -214,5 +214,5 @@ test('the whole job on the sample files: all dropped at once, a scored candidate
   await page.getByRole('button', { name: 'Keep one now' }).click();
   await expect(page.getByRole('table', { name: 'Copies that are kept' }).getByRole('row')).toHaveCount(2);
   await page.goto(own('/sample-lane-2/shortlist'));
-  await expect(page.getByRole('table').getByRole('row')).toHaveCount(2);
+  await expect(page.getByRole('table', { name: 'Standing' }).getByRole('row')).toHaveCount(2);
 });
