@@ -244,6 +244,30 @@ export const FILL: readonly Fill[] = [
     sql: `insert into decisions (candidate_id, kind, reasons, text, day, rested_on) values (3, 'drop', '["heavy"]', 'Nine pounds.', '2026-11-03', '{"place":null,"of":3,"scoresheet":"First look","least":30,"most":60,"max":100,"verdict":"open","units":120,"unitsLow":90,"unitsHigh":160,"price":3999,"profit":null,"outlay":null,"weeksWatched":null,"day":"2026-11-03"}')`,
   },
   {
+    from: 23,
+    sql: `insert into page_drafts (candidate_id, document) values (3, '{"format":"cold-kettle/page-draft","title":"Folding press","bullets":["Folds flat"],"description":"","words":"binding","pictures":[]}')`,
+  },
+  {
+    from: 23,
+    sql: `insert into before_orders (candidate_id, document) values (3, '{"format":"cold-kettle/before-order","begins":null,"lines":[{"key":"sample","what":"Order a sample","who":"me","days":21,"after":[],"note":"","done":null}]}')`,
+  },
+  {
+    from: 23,
+    sql: `insert into opinions (candidate_id, scoresheet_id, document, day) select 3, min(id), '{"format":"cold-kettle/opinion","by":"Ida","asked":"2026-11-03","answers":[],"wouldChoose":null,"words":"Heavy."}', '2026-11-04' from scoresheets`,
+  },
+  {
+    from: 23,
+    sql: `insert into frozen_answers values (3, 'units', 120, 90, 160, 'Estimate of 2026-11-03', '2026-11-03')`,
+  },
+  {
+    from: 23,
+    sql: `insert into evidence_pictures (candidate_id, \`key\`, type, name, bytes, day) values (3, 'different', 'image/png', 'hinge.png', x'89504e470d0a1a0a', '2026-11-03')`,
+  },
+  {
+    from: 23,
+    sql: `update marketplaces set own_means = '{"format":"cold-kettle/own-means","purse":800000,"income":null,"weeks":16,"taste":""}', launch_year = '{"format":"cold-kettle/launch-year","begins":"2026-12","purse":1200000,"atOnce":2}'`,
+  },
+  {
     from: 11,
     sql: `insert into folder_files (marketplace_id, name, size, modified, state, reason, kind) select id, 'List.csv', 900, 1700000000000, 'waiting', 'Look at it once.', 'listings' from marketplaces limit 1`,
   },

@@ -14,14 +14,17 @@ import {
   bigint,
   type AnyMySqlColumn,
 } from 'drizzle-orm/mysql-core';
+import { BeforeOrder } from '@kettle/core/documents/before-order';
 import { Brief } from '@kettle/core/documents/brief';
 import { Corrections } from '@kettle/core/documents/corrections';
 import { CostingDocument } from '@kettle/core/documents/costing';
 import { DecidedOn, DECISIONS, type DropReason } from '@kettle/core/documents/decision';
+import { Opinion } from '@kettle/core/documents/opinion';
+import { PageDraft } from '@kettle/core/documents/page-draft';
 import { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { STAGES } from '@kettle/core/documents/stages';
 import { WaitFor } from '@kettle/core/documents/watch-rules';
-import { document, kept, madeAt, money, refId, rowId, version } from './columns.ts';
+import { bytes, document, kept, madeAt, money, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
 import { categories, feeSchedules, marketplaces } from './marketplace.ts';
 
@@ -68,6 +71,8 @@ export const candidates = mysqlTable(
     costingId: refId('costing_id').references((): AnyMySqlColumn => costings.id, { onDelete: 'set null' }),
     dropReason: varchar('drop_reason', { length: 400 }),
     lookAgainOn: date('look_again_on', { mode: 'string' }),
+    /** The month its first order is planned for: 2026-11; null for none. */
+    launchMonth: varchar('launch_month', { length: 7 }),
     /** What it waits for; null for nothing. */
     waitFor: document(WaitFor, 'wait_for'),
     madeAt: madeAt(),
@@ -138,6 +143,78 @@ export const briefs = mysqlTable('briefs', {
   document: document(Brief, 'document').notNull(),
   version: version(),
 });
+
+/** The page of the product to be, of a candidate. */
+export const pageDrafts = mysqlTable('page_drafts', {
+  candidateId: refId('candidate_id')
+    .primaryKey()
+    .references(() => candidates.id, { onDelete: 'cascade' }),
+  document: document(PageDraft, 'document').notNull(),
+  version: version(),
+});
+
+/** What is to be done before goods are ordered, of a candidate. */
+export const beforeOrders = mysqlTable('before_orders', {
+  candidateId: refId('candidate_id')
+    .primaryKey()
+    .references(() => candidates.id, { onDelete: 'cascade' }),
+  document: document(BeforeOrder, 'document').notNull(),
+  version: version(),
+});
+
+/** What others answer to a scoresheet's questions about a candidate. */
+export const opinions = mysqlTable(
+  'opinions',
+  {
+    id: rowId(),
+    candidateId: refId('candidate_id')
+      .notNull()
+      .references(() => candidates.id, { onDelete: 'cascade' }),
+    scoresheetId: refId('scoresheet_id')
+      .notNull()
+      .references(() => scoresheets.id, { onDelete: 'cascade' }),
+    document: document(Opinion, 'document').notNull(),
+    /** The marketplace's day it came back on. */
+    day: date('day', { mode: 'string' }).notNull(),
+    madeAt: madeAt(),
+  },
+  (t) => [index('opinions_candidate').on(t.candidateId)],
+);
+
+/** Measured answers that a person holds as they were on a day. */
+export const frozenAnswers = mysqlTable(
+  'frozen_answers',
+  {
+    candidateId: refId('candidate_id')
+      .notNull()
+      .references(() => candidates.id, { onDelete: 'cascade' }),
+    measure: varchar('measure', { length: 60 }).notNull(),
+    value: double('value'),
+    low: double('low'),
+    high: double('high'),
+    source: varchar('source', { length: 1000 }).notNull(),
+    /** The marketplace's day it was held on. */
+    day: date('day', { mode: 'string' }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.candidateId, t.measure] })],
+);
+
+/** Pictures beside judged answers. */
+export const evidencePictures = mysqlTable(
+  'evidence_pictures',
+  {
+    id: rowId(),
+    candidateId: refId('candidate_id')
+      .notNull()
+      .references(() => candidates.id, { onDelete: 'cascade' }),
+    key: varchar('key', { length: 60 }).notNull(),
+    type: mysqlEnum('type', ['image/png', 'image/jpeg', 'image/webp']).notNull(),
+    name: varchar('name', { length: 200 }).notNull(),
+    bytes: bytes('bytes').notNull(),
+    day: date('day', { mode: 'string' }).notNull(),
+  },
+  (t) => [index('evidence_pictures_candidate').on(t.candidateId, t.key)],
+);
 
 /** How reviews of one category's products are to be read, as the seller corrected it. */
 export const reviewCorrections = mysqlTable('review_corrections', {

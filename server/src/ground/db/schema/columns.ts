@@ -32,3 +32,6 @@ const json = <T>(name: string) =>
 export const document = <S extends TSchema>(_: S, name: string) => json<Static<S>>(name);
 /** What the program itself keeps as JSON, always read and written whole. */
 export const kept = <T>(name: string) => json<T>(name);
+
+/** Bytes as they came. */
+export const bytes = customType<{ data: Buffer }>({ dataType: () => 'longblob' });

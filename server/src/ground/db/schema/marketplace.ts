@@ -15,6 +15,9 @@ import {
 import { CostRules } from '@kettle/core/documents/cost-rules';
 import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { FlagRules } from '@kettle/core/documents/flag-rules';
+import { LaunchYear } from '@kettle/core/documents/launch-year';
+import { OwnMeans } from '@kettle/core/documents/own-means';
+import { PageLimits } from '@kettle/core/documents/page-draft';
 import { ShelfRules } from '@kettle/core/documents/shelf-rules';
 import { WatchPlan } from '@kettle/core/documents/watch-rules';
 import type { Drifts } from '@kettle/core/estimate/age';
@@ -65,6 +68,15 @@ export const marketplaces = mysqlTable('marketplaces', {
   /** How its listings are watched; null for the starter plan. */
   watchPlan: document(WatchPlan, 'watch_plan'),
   watchPlanVersion: version('watch_plan_version'),
+  /** What the seller can put in and wants out of a launch; null while nothing was typed. */
+  ownMeans: document(OwnMeans, 'own_means'),
+  ownMeansVersion: version('own_means_version'),
+  /** What a page may hold; null for the starter limits. */
+  pageLimits: document(PageLimits, 'page_limits'),
+  pageLimitsVersion: version('page_limits_version'),
+  /** Which candidates are launched when; null while nothing is planned. */
+  launchYear: document(LaunchYear, 'launch_year'),
+  launchYearVersion: version('launch_year_version'),
   /** The last day listings were read or imported. */
   readUpTo: date('read_up_to', { mode: 'string' }),
   madeAt: madeAt(),

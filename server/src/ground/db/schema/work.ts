@@ -1,7 +1,6 @@
 import {
   bigint,
   boolean,
-  customType,
   date,
   datetime,
   foreignKey,
@@ -14,10 +13,8 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core';
 import type { ImportSettings } from '@kettle/contract/sources';
-import { kept, madeAt, refId, rowId } from './columns.ts';
+import { bytes, kept, madeAt, refId, rowId } from './columns.ts';
 import { marketplaces } from './marketplace.ts';
-
-const bytes = customType<{ data: Buffer }>({ dataType: () => 'longblob' });
 
 /** Long work, claimed by any server process and run in a worker thread. */
 export const jobs = mysqlTable(
