@@ -4,6 +4,7 @@ import { costingRoutes } from './costing.ts';
 import { curves } from './curves.ts';
 import { demand } from './demand.ts';
 import { listings } from './listings.ts';
+import { papers } from './papers.ts';
 import { shortlist } from './shortlist.ts';
 import { siftRoutes } from './sift.ts';
 import { sources } from './sources.ts';
@@ -24,4 +25,5 @@ export const routes = {
   watch,
   reviews,
   shortlist,
+  papers,
 };

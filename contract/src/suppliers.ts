@@ -96,7 +96,7 @@ export type SupplierRequest = Static<typeof SupplierRequest>;
 /** How a simulated service behaves. */
 export const WEATHERS = ['fair', 'slow', 'away', 'limited', 'empty', 'garbled'] as const;
 export type Weather = (typeof WEATHERS)[number];
-export const SERVICES = ['listings', 'searches', 'suppliers'] as const;
+export const SERVICES = ['listings', 'searches', 'suppliers', 'assistant'] as const;
 export type ServiceName = (typeof SERVICES)[number];
 export const SimulatedService = Type.Object({ service: oneOf(...SERVICES), weather: oneOf(...WEATHERS) });
 export type SimulatedService = Static<typeof SimulatedService>;

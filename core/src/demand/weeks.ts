@@ -51,6 +51,12 @@ export const addWeeks = (parts: readonly { series: WeekSeries; share: number }[]
   return { first: dayFromEpoch(first), volumes };
 };
 
+/** Searches a month over the last quarter; null where too little of it is known. @example searchesAMonth(Array(13).fill(30)) // => 130 */
+export const searchesAMonth = (volumes: readonly (number | null)[]): number | null => {
+  const sum = sumOfWeeks(volumes, QUARTER_WEEKS);
+  return sum === null ? null : sum / 3;
+};
+
 export interface MonthVolume {
   month: Day;
   /** Searches in a month of 30.4375 days, so that February does not look weak; null where a day is not known. */

@@ -19,4 +19,10 @@ export const OwnMeans = Type.Object(
   { ...exactly, title: 'Your means' },
 );
 export type OwnMeans = Static<typeof OwnMeans>;
-export const NO_MEANS: OwnMeans = { format: 'cold-kettle/own-means', purse: null, income: null, weeks: null, taste: '' };
+export const NO_MEANS: OwnMeans = {
+  format: 'cold-kettle/own-means',
+  purse: null,
+  income: null,
+  weeks: null,
+  taste: '',
+};

@@ -12,6 +12,15 @@ export const PageDraft = Type.Object(
     description: line(20_000),
     words: Type.String({ maxLength: 5000, description: 'Search words that buyers do not see, parted by spaces.' }),
     pictures: Type.Array(line(500), { maxItems: 30, description: 'What each picture must show, in their order.' }),
+    drafted: Type.Array(Type.Object({ text: line(20_000), from: line(300) }, exactly), {
+      maxItems: 200,
+      description:
+        'Lines as the writing assistant proposed them, with what they rest on: a line that is still the same is marked.',
+    }),
+    answered: Type.Array(Type.String({ maxLength: 200 }), {
+      maxItems: 200,
+      description: 'Keys of what buyers say that a person finds answered on the page, whatever the program sees.',
+    }),
   },
   { ...exactly, title: 'Page draft' },
 );
@@ -23,6 +32,8 @@ export const NO_DRAFT: PageDraft = {
   description: '',
   words: '',
   pictures: [],
+  drafted: [],
+  answered: [],
 };
 
 const most = (title: string, maximum: number) =>

@@ -18,12 +18,16 @@ const BY: Readonly<Record<string, RegExp>> = {
   size: /\b\d+(?:[.,]\d+)?\s?(?:cm|mm|m|in|inch|inches|l|ml|litres?)\b|\b(?:fits? (?:in|into|a)|large enough|room for|roomy|holds a)/,
   fit: /\b(?:fits?|suits?|adjust|from \d+ to \d+|between \d+ and \d+|up to \d+ (?:cm|mm)|children and)/,
   closure: /\b(?:opens?|closes?|shuts?|stays? (?:shut|closed)|one (?:hand|thumb|click)|snaps?|locks?)\b/,
-  holds: /\b(?:holds?|carr(?:y|ies)|bears?|takes?|grips?|load)\b.*\b(?:\d+(?:[.,]\d+)?\s?(?:kg|g)|firm|tight|without|fast)|\bdoes not (?:slip|let go|come off)/,
+  holds:
+    /\b(?:holds?|carr(?:y|ies)|bears?|takes?|grips?|load)\b.*\b(?:\d+(?:[.,]\d+)?\s?(?:kg|g)|firm|tight|without|fast)|\bdoes not (?:slip|let go|come off)/,
   stability: /\b(?:tip|tips|wobbl|rock|steady|stable|grips?|non-?slip|wide base|heavy base|level)\b/,
-  breaks: /\b(?:tested|rivet|reinforced|unbreakable|does not (?:break|snap|crack|bend|tear)|strong|stronger|will not (?:break|snap|crack|bend|tear)|forged)/,
-  durability: /\b(?:lasts?|years?|guarantee|thousand|hundred|cycles|washes|like new|spare parts|after \w+ (?:uses|months))\b/,
+  breaks:
+    /\b(?:tested|rivet|reinforced|unbreakable|does not (?:break|snap|crack|bend|tear)|strong|stronger|will not (?:break|snap|crack|bend|tear)|forged)/,
+  durability:
+    /\b(?:lasts?|years?|guarantee|thousand|hundred|cycles|washes|like new|spare parts|after \w+ (?:uses|months))\b/,
   finish: /\b(?:rounded|sanded|smooth|polished|no (?:splinter|burr|sharp)|catches|seams?|deburred|lacquered)/,
-  material: /\b(?:solid|steel|stainless|oak|ash|beech|walnut|bamboo|cotton|linen|wool|leather|silicone|glass|brass|aluminium|canvas|\d+(?:[.,]\d+)?\s?mm thick|made of|thick)\b/,
+  material:
+    /\b(?:solid|steel|stainless|oak|ash|beech|walnut|bamboo|cotton|linen|wool|leather|silicone|glass|brass|aluminium|canvas|\d+(?:[.,]\d+)?\s?mm thick|made of|thick)\b/,
   weight: /\b(?:weighs?|light(?:er|weight)?|feather)\b|\b\d+\s?g (?:only|light)/,
   portability: /\b(?:folds?|folded|pouch|pocket|packs? (?:down|away|flat)|slips into|carry|travel|rolls up)\b/,
   comfort: /\b(?:padded|soft|comfort|cushion|ergonomic|spares?|easy on|does not (?:rub|chafe|press)|breathable)/,
@@ -49,7 +53,14 @@ const BY: Readonly<Record<string, RegExp>> = {
 
 /** A page read once: its sentences with what they speak of. */
 export interface PageRead {
-  sentences: { text: string; where: string; stems: ReadonlySet<string>; plain: string; concepts: ReadonlySet<string>; perhaps: ReadonlySet<string> }[];
+  sentences: {
+    text: string;
+    where: string;
+    stems: ReadonlySet<string>;
+    plain: string;
+    concepts: ReadonlySet<string>;
+    perhaps: ReadonlySet<string>;
+  }[];
 }
 
 /**

@@ -17,13 +17,17 @@ const LETTERS = new Intl.Segmenter('en', { granularity: 'grapheme' });
 /** Bytes in UTF-8, by which some marketplaces count. @example bytesOf('Café') // => 5 */
 export const bytesOf = (text: string): number => new TextEncoder().encode(text).length;
 
-/** What each part of a draft uses of a marketplace's limits. @example countsOf({ format: 'cold-kettle/page-draft', title: 'Press', bullets: [], description: '', words: '', pictures: [] }, { title: 150, bullets: 5, bullet: 250, description: 2000, words: 240, wordsIn: 'bytes', pictures: 9 })[0] // => {"part":"title","line":null,"used":5,"most":150,"unit":"letters"} */
+/** What each part of a draft uses of a marketplace's limits. @example countsOf({ format: 'cold-kettle/page-draft', title: 'Press', bullets: [], description: '', words: '', pictures: [], drafted: [], answered: [] }, { title: 150, bullets: 5, bullet: 250, description: 2000, words: 240, wordsIn: 'bytes', pictures: 9 })[0] // => {"part":"title","line":null,"used":5,"most":150,"unit":"letters"} */
 export const countsOf = (draft: PageDraft, limits: PageLimits): PartCount[] => [
   { part: 'title', line: null, used: lettersOf(draft.title), most: limits.title, unit: 'letters' },
   { part: 'bullets', line: null, used: draft.bullets.length, most: limits.bullets, unit: 'lines' },
-  ...draft.bullets.map(
-    (b, i): PartCount => ({ part: 'bullets', line: i + 1, used: lettersOf(b), most: limits.bullet, unit: 'letters' }),
-  ),
+  ...draft.bullets.map((b, i): PartCount => ({
+    part: 'bullets',
+    line: i + 1,
+    used: lettersOf(b),
+    most: limits.bullet,
+    unit: 'letters',
+  })),
   { part: 'description', line: null, used: lettersOf(draft.description), most: limits.description, unit: 'letters' },
   {
     part: 'words',
@@ -35,8 +39,12 @@ export const countsOf = (draft: PageDraft, limits: PageLimits): PartCount[] => [
   { part: 'pictures', line: null, used: draft.pictures.length, most: limits.pictures, unit: 'lines' },
 ];
 
-/** Words that carry no search of their own. */
-const SMALL = new Set('a an and at by for from in into of on or the to with without'.split(' '));
+/** Words that carry no search of their own, and praise that no page may claim of itself. Our own list, no source. */
+const SMALL = new Set(
+  'a an and at best by cheap cheapest finest for from good great in into nice of on or perfect the to top with without'.split(' '), // prettier-ignore
+);
+/** Whether a word of a term asks for nothing that a page could hold. @example isSmall('best') // => true */
+export const isSmall = (word: string): boolean => SMALL.has(word);
 const contentStems = (text: string): string[] => stemsOf(text).filter((_, i) => !SMALL.has(wordsOf(text)[i]!));
 
 /** Where a term's words stand: the first part that holds all of them, several together, or what is missing. */
@@ -60,12 +68,9 @@ export interface Coverage {
 /**
  * Which search terms a draft holds. A part holds a term when it holds all its words whatever their ending, small words
  * aside; a bullet counts by itself for "next to each other". That words may stand apart is common practice, no source.
- * @example coverageOf({ format: 'cold-kettle/page-draft', title: 'Folding book press', bullets: [], description: '', words: '', pictures: [] }, [{ term: 'book presses', searches: 90 }, { term: 'press with clamp', searches: 10 }]).anywhere // => 0.9
+ * @example coverageOf({ format: 'cold-kettle/page-draft', title: 'Folding book press', bullets: [], description: '', words: '', pictures: [], drafted: [], answered: [] }, [{ term: 'book presses', searches: 90 }, { term: 'press with clamp', searches: 10 }]).anywhere // => 0.9
  */
-export const coverageOf = (
-  draft: PageDraft,
-  terms: readonly { term: string; searches: number | null }[],
-): Coverage => {
+export const coverageOf = (draft: PageDraft, terms: readonly { term: string; searches: number | null }[]): Coverage => {
   const parts = [
     ['title', [draft.title]],
     ['bullets', draft.bullets],
@@ -116,7 +121,7 @@ const CAPITALS = /(?<!\p{L})\p{Lu}{4,}(?!\p{L})/gu;
  * What stands in a draft's way: hidden words that are seen elsewhere already or twice, names of others' brands, claims that
  * want proof, words in capitals.
  * @param brands of the rivals
- * @example remarksOn({ format: 'cold-kettle/page-draft', title: 'BEST press', bullets: [], description: '', words: 'press vice', pictures: [] }, []).map((r) => r.text) // => ["“BEST” is a claim: have the proof at hand.","“BEST” shouts.","“press” stands in what buyers see already: it need not be hidden as well."]
+ * @example remarksOn({ format: 'cold-kettle/page-draft', title: 'BEST press', bullets: [], description: '', words: 'press vice', pictures: [], drafted: [], answered: [] }, []).map((r) => r.text) // => ["“BEST” is a claim: have the proof at hand.","“BEST” shouts.","“press” stands in what buyers see already: it need not be hidden as well."]
  */
 export const remarksOn = (draft: PageDraft, brands: readonly string[]): DraftRemark[] => {
   const texts: [DraftPart, string][] = [

@@ -33,7 +33,8 @@ const UNTELLABLE = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g;
 /** Text as every paper can hold it. @example plainText('a\u0007b') // => "a b" */
 export const plainText = (text: string): string => text.replace(UNTELLABLE, ' ').toWellFormed();
 
-const escaped = (text: string): string =>
+/** Text as HTML holds it, in an element as in an attribute. @example escaped('a<b>') // => "a&lt;b&gt;" */
+export const escaped = (text: string): string =>
   plainText(text)
     .replaceAll('&', '&amp;')
     .replaceAll('<', '&lt;')
@@ -41,15 +42,16 @@ const escaped = (text: string): string =>
     .replaceAll('"', '&quot;')
     .replaceAll("'", '&#39;');
 
-const STYLE = `body{font:11pt/1.45 Georgia,serif;color:#1E2A32;max-width:46rem;margin:2rem auto;padding:0 1rem}
+/** How every paper looks, on a screen and printed on A4 or Letter. */
+const PAPER_STYLE = `body{font:11pt/1.45 Georgia,serif;color:#1E2A32;max-width:46rem;margin:2rem auto;padding:0 1rem}
 h1{font-size:20pt;margin:0 0 .3rem}h2{font-size:13pt;margin:1.4rem 0 .3rem;border-bottom:1px solid #D5DBDD}
 p{margin:.25rem 0}.about{color:#51616B}table{border-collapse:collapse;width:100%;font-size:10pt}
 th,td{border-bottom:1px solid #D5DBDD;padding:.2rem .5rem;text-align:left;vertical-align:top}
 sup a{color:#5B2A57;text-decoration:none}ol.rests{font-size:9pt;color:#51616B}
 @page{margin:18mm}@media print{body{margin:0;max-width:none}h2{break-after:avoid}li,tr{break-inside:avoid}}`;
 
-/** A paper as one page of HTML that opens anywhere: no script, nothing from elsewhere, its sources at the end. */
-export const paperAsHtml = (paper: Paper): string => {
+/** What stands between title and end of a paper: its sections, then what they rest on. */
+export const bodyAsHtml = (paper: Paper): string => {
   const sources = sourcesOf(paper);
   const note = (source: string | null): string => {
     if (source === null) return '';
@@ -64,8 +66,16 @@ export const paperAsHtml = (paper: Paper): string => {
       ? `<ul>${b.said.map((s) => `<li>${text(s)}</li>`).join('')}</ul>`
       : b.said.map((s) => `<p>${text(s)}</p>`).join('');
   };
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(paper.title)}</title><style>${STYLE}</style></head><body><h1>${escaped(paper.title)}</h1>${paper.about.map((a) => `<p class="about">${escaped(a)}</p>`).join('')}${paper.sections.map((s) => `<h2>${escaped(s.heading)}</h2>${s.blocks.map(block).join('')}`).join('')}${sources.length === 0 ? '' : `<h2>What it rests on</h2><ol class="rests">${sources.map((s, i) => `<li id="rests-${i + 1}">${escaped(s)}</li>`).join('')}</ol>`}</body></html>`;
+  return `${paper.about.map((a) => `<p class="about">${escaped(a)}</p>`).join('')}${paper.sections.map((s) => `<h2>${escaped(s.heading)}</h2>${s.blocks.map(block).join('')}`).join('')}${sources.length === 0 ? '' : `<h2>What it rests on</h2><ol class="rests">${sources.map((s, i) => `<li id="rests-${i + 1}">${escaped(s)}</li>`).join('')}</ol>`}`;
 };
+
+/** A page of HTML that opens anywhere. @param body is HTML already */
+export const asPage = (title: string, body: string, style = ''): string =>
+  `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(title)}</title><style>${PAPER_STYLE}${style}</style></head><body>${body}</body></html>`;
+
+/** A paper as one page of HTML that opens anywhere: no script, nothing from elsewhere, its sources at the end. */
+export const paperAsHtml = (paper: Paper): string =>
+  asPage(paper.title, `<h1>${escaped(paper.title)}</h1>${bodyAsHtml(paper)}`);
 
 /** Signs that Markdown would take for its own. A line break would end a line of a list or a table. */
 const asMarkdown = (text: string): string =>

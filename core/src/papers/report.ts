@@ -1,5 +1,5 @@
 import { DROP_REASONS, type DecidedOn, type DropReason } from '../documents/decision.ts';
-import { measureInWords, type Scoresheet } from '../documents/scoresheet.ts';
+import { measureInWords, SCORE_MEASURE_NAMES, type Scoresheet } from '../documents/scoresheet.ts';
 import type { Flag } from '../listing/flags.ts';
 import type { Day } from '../measures/day.ts';
 import type { Score } from '../score/scoresheet.ts';
@@ -42,6 +42,7 @@ const KINDS = { choose: 'Chosen', drop: 'Dropped', wait: 'To wait' } as const;
 /** From how much of a criterion's points on it speaks for a candidate, and up to how much against it. */
 const FOR = 0.7;
 const AGAINST = 0.3;
+const IDEAS = 'Ideas: what to make better';
 const FEW = { gripe: 6, praise: 4, wish: 3 } as const;
 
 /**
@@ -83,11 +84,36 @@ export const reportOf = (f: ReportFacts): Paper => {
       section('Against', [...failed, ...settled.filter(({ of }) => of.least <= AGAINST * of.max).map(line)], 'Nothing speaks clearly against it.'), // prettier-ignore
       section('Flags', risks, 'No risk flag was raised by its title, category or size.'),
       whatBuyersSay(f),
-      section('Ideas: what to make better', f.ideas.map((i) => said([i.title, i.change, i.amount, i.check && `Checked by: ${i.check}`].filter(Boolean).join('. '), `The maker’s brief, ${market.today}`)), 'Nothing was taken up from the reviews yet.'), // prettier-ignore
+      section(IDEAS, f.ideas.map((i) => said([i.title, i.change, i.amount, i.check && `Checked by: ${i.check}`].filter(Boolean).join('. '), `The maker’s brief, ${market.today}`)), 'Nothing was taken up from the reviews yet.'), // prettier-ignore
       theMoney(f),
       section('Open questions', open, 'No question of the scoresheet is open.'),
       ...(f.decisions.length === 0 ? [] : [decided(f)]),
       ...(f.notes.length === 0 ? [] : [{ heading: 'Notes', blocks: [{ kind: 'list' as const, said: f.notes.slice(0, 20).map((n) => said(`${n.day}: ${n.text}`)) }] }]), // prettier-ignore
+    ],
+  };
+};
+
+/** The report as somebody reads it who is asked for an opinion of their own: what is known, nothing of what the asker thinks of it. */
+export const blindReportOf = (f: ReportFacts): Paper => {
+  const { sections, about } = reportOf(f);
+  const kept = (heading: string): Section[] => sections.filter((s) => s.heading === heading);
+  const measured = f.sheet.criteria.flatMap((c, i) => {
+    const of = f.score.criteria[i]!;
+    return c.scale.kind === 'measured' && c.scale.measure !== 'units' && of.value !== null
+      ? [
+          said(
+            `${SCORE_MEASURE_NAMES[c.scale.measure]}: ${measureInWords(c.scale.measure, of.value, f.money)}.`,
+            of.source,
+          ),
+        ]
+      : [];
+  });
+  return {
+    title: `${f.candidate.name}: your opinion`,
+    about,
+    sections: [
+      section('What was measured', [soldOf(f), ...measured], ''),
+      ...['Flags', 'What buyers say of the rivals', IDEAS, 'Money'].flatMap(kept),
     ],
   };
 };
@@ -100,13 +126,19 @@ const nameOf = ({ gates }: Scoresheet, key: string): string => gates.find((g) =>
 const howOf = ({ gates }: Scoresheet, key: string): string => gates.find((g) => g.key === key)?.how ?? '';
 const flagSource = (flag: Flag, today: Day): string => `${flag.reason.replace(/\.$/, '')}, ${today}`;
 
+const soldOf = ({ units }: Pick<ReportFacts, 'units'>): Said =>
+  said(
+    `The find sells about ${count(units.value)} a month (${count(units.low)} to ${count(units.high)}).`,
+    units.source,
+  );
+
 const inShort = ({ score, sheet, place, candidate, units, market, watched }: ReportFacts): Said[] => {
   const points = score.least === score.most ? String(score.least) : `${score.least} to ${score.most}`;
   const bySheet = `Scoresheet “${sheet.name}”, ${market.today}`;
   return [
     said(`It ${score.verdict === 'ruled out' ? 'is ruled out by a gate' : score.verdict === 'open' ? 'is open' : score.verdict} with ${points} of ${score.max} points; the mark is ${score.passMark}.`, bySheet), // prettier-ignore
     said(place.place === null ? `It stands on no place among ${place.of} in the running.` : `It stands on place ${place.place} of ${place.of}.`, bySheet), // prettier-ignore
-    said(`The find sells about ${count(units.value)} a month (${count(units.low)} to ${count(units.high)}).`, units.source), // prettier-ignore
+    soldOf({ units }),
     said(`Stage: ${candidate.stage}. Watched for ${watched.weeks === null ? 'no time' : `${Math.floor(10 * watched.weeks) / 10} weeks`}, with ${watched.readings} readings of the find.`, `Readings up to ${market.today}`), // prettier-ignore
   ];
 };

@@ -1,3 +1,4 @@
+import type { PageLimits } from '@kettle/core/documents/page-draft';
 import type { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import type { RankCurve } from '@kettle/core/estimate/rank-curve';
 import type { Day } from '@kettle/core/measures/day';
@@ -10,6 +11,7 @@ import type {
   SupplierCard,
   Weather,
 } from '@kettle/contract/suppliers';
+import type { PagePoint, SuggestedPage, WrittenFrom } from '@kettle/contract/papers';
 import type { Db } from './db/connection.ts';
 
 /** What a feed says of a listing's day: money in minor units, the rating in hundredths of a star. */
@@ -77,6 +79,21 @@ export interface SupplierDirectory {
   answers: (tickets: readonly string[], today: Day) => Promise<SupplierAnswer[]>;
 }
 
+/** What a draft is written from: nothing but facts, each with where it comes from. */
+export interface WritingFacts {
+  /** What it is, as the seller calls it. */
+  what: string;
+  terms: readonly { term: string; searches: number | null }[];
+  facts: readonly WrittenFrom[];
+  /** What buyers say and what is done about it, the weightiest first. */
+  points: readonly PagePoint[];
+  limits: PageLimits;
+}
+/** Writes first drafts of pages. What it says is checked, and is a proposal: nobody's words are replaced by it. */
+export interface WritingAssistant {
+  draft: (facts: WritingFacts) => Promise<SuggestedPage>;
+}
+
 /** How simulated services behave, to be changed by hand. */
 export interface Weathers {
   all: (db: Db, marketplace: string) => Promise<SimulatedService[]>;
@@ -114,6 +131,7 @@ export interface Outside {
   listingFeed: (db: Db, marketplace: string) => ListingFeed;
   searchFeed: (db: Db, marketplace: string) => SearchFeed;
   suppliers: (db: Db, marketplace: string) => SupplierDirectory;
+  assistant: (db: Db, marketplace: string) => WritingAssistant;
   weathers: Weathers;
   books: Books;
   templates: Templates;

@@ -245,7 +245,7 @@ export const FILL: readonly Fill[] = [
   },
   {
     from: 23,
-    sql: `insert into page_drafts (candidate_id, document) values (3, '{"format":"cold-kettle/page-draft","title":"Folding press","bullets":["Folds flat"],"description":"","words":"binding","pictures":[]}')`,
+    sql: `insert into page_drafts (candidate_id, document) values (3, '{"format":"cold-kettle/page-draft","title":"Folding press","bullets":["Folds flat"],"description":"","words":"binding","pictures":[],"drafted":[],"answered":[]}')`,
   },
   {
     from: 23,

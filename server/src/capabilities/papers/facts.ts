@@ -1,20 +1,24 @@
 import { desc, eq } from 'drizzle-orm';
-import { NO_BRIEF } from '@kettle/core/documents/brief';
 import { currencyExponent, majorFromMinor } from '@kettle/core/money/money';
-import { reportOf } from '@kettle/core/papers/report';
+import type { ReportFacts } from '@kettle/core/papers/report';
+import { beforeOrderPaperOf } from '@kettle/core/papers/before-order-paper';
+import { pagePaperOf } from '@kettle/core/papers/page-paper';
 import { suppliersBriefOf } from '@kettle/core/papers/suppliers-brief';
 import type { Paper } from '@kettle/core/papers/paper';
 import { briefsOf } from '../../ground/briefs/briefs.ts';
 import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
 import { readinessOf } from '../../ground/candidates/waiting.ts';
-import type { Db } from '../../ground/db/connection.ts';
-import { briefs, candidateLog, listings } from '../../ground/db/schema.ts';
+import { candidateLog, listings } from '../../ground/db/schema.ts';
 import type { Ground } from '../../ground/ground.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { costingOfCandidate } from '../costing/service.ts';
+import { keptBrief } from '../reviews/brief.ts';
 import { decisionsOf } from '../score/decisions.ts';
 import { scoresheetInUse } from '../score/scoresheets.ts';
 import { standingOf } from '../score/service.ts';
+import { keptBeforeOrder } from './before-order.ts';
+import { minedOf } from './mined.ts';
+import { keptPageDraft, pageFactsOf } from './page-draft.ts';
 
 const MOST_NOTES = 20;
 
@@ -23,37 +27,32 @@ const moneyIn =
   (minor: number | null): string =>
     minor === null ? 'not known' : `${majorFromMinor(minor, currency).toFixed(currencyExponent(currency))} ${currency}`;
 
-const categoryOf = async (db: Db, listing: number): Promise<number> => {
-  const [row] = await db.select({ id: listings.categoryId }).from(listings).where(eq(listings.id, listing));
-  return row!.id;
-};
-
-/** The report of a candidate, from its figures of today. */
-export const reportPaper = async (
+/** What the report of a candidate is made from: its figures of today. */
+export const reportFacts = async (
   { database: { db }, aside }: Pick<Ground, 'database' | 'aside'>,
   id: number,
-): Promise<Paper> => {
+): Promise<ReportFacts> => {
   // prettier-ignore
   const { candidate, market } = await candidateRow(db, id);
   const ids = await lineUpIds(db, id);
-  const [all, { document: sheet }, [find], readiness, kept, decisions, log, [brief], category] = await Promise.all([
-    standingOf(db, market),
-    scoresheetInUse(db),
-    briefsOf(db, market, [candidate.anchorId]),
-    readinessOf(db, market, [id]),
-    costingOfCandidate(db, market, candidate),
-    decisionsOf(db, id),
-    db.select().from(candidateLog).where(eq(candidateLog.candidateId, id)).orderBy(desc(candidateLog.id)),
-    db.select({ document: briefs.document }).from(briefs).where(eq(briefs.candidateId, id)),
-    categoryOf(db, candidate.anchorId),
-  ]);
-  const mined = await aside.run('mined-reviews', { ids, category, today: market.today, filter: {} }, new AbortController().signal); // prettier-ignore
+  const [all, { document: sheet }, [find], readiness, kept, decisions, log, { document: brief }, mined] =
+    await Promise.all([
+      standingOf(db, market),
+      scoresheetInUse(db),
+      briefsOf(db, market, [candidate.anchorId]),
+      readinessOf(db, market, [id]),
+      costingOfCandidate(db, market, candidate),
+      decisionsOf(db, id),
+      db.select().from(candidateLog).where(eq(candidateLog.candidateId, id)).orderBy(desc(candidateLog.id)),
+      keptBrief.read(db, id),
+      minedOf({ db, aside }, candidate.anchorId, ids, market.today),
+    ]);
   const scored = all.find((c) => c.id === id)!;
   const running = all.filter((c) => c.stage !== 'dropped');
   const place = running.findIndex((c) => c.id === id);
   const ready = readiness.get(id)!;
   const [anchor] = [find!];
-  return reportOf({
+  return {
     market: { name: market.name, today: market.today },
     candidate: {
       name: candidate.name,
@@ -92,11 +91,11 @@ export const reportPaper = async (
         example: t.says[0] ?? null,
       })),
     },
-    ideas: brief?.document.lines ?? [],
+    ideas: brief.lines,
     decisions,
     notes: log.filter((l) => l.kind === 'note').slice(0, MOST_NOTES).map(({ day, text }) => ({ day, text })), // prettier-ignore
     money: moneyIn(market),
-  });
+  };
 };
 
 /** The brief for the maker of a candidate. */
@@ -106,9 +105,9 @@ export const suppliersBriefPaper = async (
 ): Promise<Paper> => {
   // prettier-ignore
   const { candidate, market } = await candidateRow(db, id);
-  const [[row], [brief], kept] = await Promise.all([
+  const [[row], { document: brief }, kept] = await Promise.all([
     db.select().from(listings).where(eq(listings.id, candidate.anchorId)),
-    db.select({ document: briefs.document }).from(briefs).where(eq(briefs.candidateId, id)),
+    keptBrief.read(db, id),
     costingOfCandidate(db, market, candidate),
   ]);
   const { weight, sideLong: long, sideMiddle: middle, sideShort: short } = row!;
@@ -117,7 +116,25 @@ export const suppliersBriefPaper = async (
     name: candidate.name,
     weight,
     sides: long !== null && middle !== null && short !== null ? { long, middle, short } : null,
-    brief: brief?.document ?? NO_BRIEF,
+    brief,
     pieces: kept.document.firstOrder ?? null,
   });
+};
+
+/** The draft of a candidate's page, with how far it reaches. */
+export const pagePaper = async (ground: Pick<Ground, 'database' | 'aside'>, id: number): Promise<Paper> => {
+  const { db } = ground.database;
+  const { candidate, market } = await candidateRow(db, id);
+  const [{ document: draft }, { limits, terms, brands }] = await Promise.all([
+    keptPageDraft.read(db, id),
+    pageFactsOf(ground, id),
+  ]);
+  return pagePaperOf({ today: market.today, name: candidate.name, market: market.name, draft, limits, terms, brands });
+};
+
+/** What is to be done before a candidate is ordered. */
+export const beforeOrderPaper = async ({ database: { db } }: Pick<Ground, 'database'>, id: number): Promise<Paper> => {
+  const { candidate, market } = await candidateRow(db, id);
+  const { document } = await keptBeforeOrder.read(db, id);
+  return beforeOrderPaperOf(document, { name: candidate.name, today: market.today });
 };

@@ -4,7 +4,7 @@ import { alike } from '@kettle/core/reviews/corrected';
 import { candidateRow, lineUpIds } from '../../ground/candidates/candidate-rows.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
-import { briefOf, keepBrief } from './brief.ts';
+import { keptBrief } from './brief.ts';
 import { categoryOfFind, correctionsOf, keepCorrections } from './corrections.ts';
 import { readingJob, readReviews } from './service.ts';
 
@@ -43,6 +43,6 @@ export const serveReviews = (app: Express, { database, jobs, aside }: Ground): v
     const { id } = await categoryOfFind(db, params.id);
     return alike((await correctionsOf(db, id)).document.corrections, body.corrections);
   });
-  serve(app, routes.brief, ({ params }) => briefOf(db, params.id));
-  serve(app, routes.keepBrief, ({ params, body }) => keepBrief(database, params.id, body));
+  serve(app, routes.brief, ({ params }) => keptBrief.read(db, params.id));
+  serve(app, routes.keepBrief, ({ params, body }) => keptBrief.keep(database, params.id, body));
 };

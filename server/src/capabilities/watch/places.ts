@@ -2,16 +2,13 @@ import { and, asc, eq, gte, inArray } from 'drizzle-orm';
 import type { Positions } from '@kettle/contract/watch';
 import type { TermPlaces } from '@kettle/core/changes/news';
 import { placeCourse, type PlaceRead } from '@kettle/core/changes/places';
-import { sumOfWeeks } from '@kettle/core/demand/weeks';
+import { searchesAMonth } from '@kettle/core/demand/weeks';
 import { addDays, type Day } from '@kettle/core/measures/day';
 import { groupsOf } from '@kettle/core/stats/groups';
 import type { Db } from '../../ground/db/connection.ts';
 import { basketTerms, candidates, listings, searchTerms, termPositions, termVolumes } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 
-/** Weeks over which searches a month are told. */
-const QUARTER = 13;
-const MONTHS = 3;
 /** Days back that places are told of. */
 const TOLD = 400;
 /** Readings of the small line. */
@@ -69,21 +66,18 @@ export const termsOf = async (db: Db, market: Market, ids: readonly number[], fr
   ]);
   const daysByTerm = groupsOf(read, (r) => r.termId);
   return names
-    .map(({ id, text, volumes }) => {
-      const sum = volumes ? sumOfWeeks(volumes, QUARTER) : null;
-      return {
-        id,
-        term: text,
-        searches: sum === null ? null : sum / MONTHS,
-        days: (daysByTerm.get(id) ?? []).map((d) => d.day),
-        places: new Map(
-          [...groupsOf(byTerm.get(id)!, (r) => r.listingId)].map(([listing, of]) => [
-            listing,
-            new Map(of.map(({ day, unpaid, paid }) => [day, { unpaid, paid }])),
-          ]),
-        ),
-      };
-    })
+    .map(({ id, text, volumes }) => ({
+      id,
+      term: text,
+      searches: volumes && searchesAMonth(volumes),
+      days: (daysByTerm.get(id) ?? []).map((d) => d.day),
+      places: new Map(
+        [...groupsOf(byTerm.get(id)!, (r) => r.listingId)].map(([listing, of]) => [
+          listing,
+          new Map(of.map(({ day, unpaid, paid }) => [day, { unpaid, paid }])),
+        ]),
+      ),
+    }))
     .sort((a, b) => (b.searches ?? -1) - (a.searches ?? -1) || a.term.localeCompare(b.term));
 };
 

@@ -1,4 +1,5 @@
 import type { Outside } from '../../ground/outside.ts';
+import { simulatedAssistant } from './assistant.ts';
 import { books } from './books.ts';
 import { simulatedSuppliers } from './directory.ts';
 import { simulatedFeed, simulatedSearches } from './feed.ts';
@@ -11,6 +12,7 @@ export const simulatedOutside: Outside = {
   listingFeed: simulatedFeed,
   searchFeed: simulatedSearches,
   suppliers: simulatedSuppliers,
+  assistant: simulatedAssistant,
   weathers,
   books,
   templates: { all: templates, curves: templateCurves },

@@ -22,6 +22,8 @@ import { StageRail } from './stage-rail.tsx';
 
 const TermsTab = lazy(() => import('../terms/terms-tab.tsx'));
 const ReadingsTab = lazy(() => import('../watch/readings-tab.tsx'));
+const PageTab = lazy(() => import('../papers/page-tab.tsx'));
+const BeforeOrderTab = lazy(() => import('../papers/before-order-tab.tsx'));
 const TABS = [
   ['line-up', 'Line-up'],
   ['terms', 'Terms'],
@@ -29,6 +31,8 @@ const TABS = [
   ['reviews', 'Reviews'],
   ['costing', 'Costing'],
   ['scoresheet', 'Scoresheet'],
+  ['page', 'Page'],
+  ['before-order', 'Before you order'],
   ['log', 'Log'],
 ] as const;
 
@@ -109,6 +113,11 @@ const CandidateBody = ({ candidate, tab }: { candidate: Candidate; tab: string }
         {tab === 'reviews' && <ReviewsTab candidate={candidate} />}
         {tab === 'costing' && <CostingTab candidate={candidate} />}
         {tab === 'scoresheet' && <ScoresheetTab candidate={candidate} />}
+        {(tab === 'page' || tab === 'before-order') && (
+          <Suspense fallback={<Skeleton m="5" h="260px" />}>
+            {tab === 'page' ? <PageTab candidate={candidate} /> : <BeforeOrderTab candidate={candidate} />}
+          </Suspense>
+        )}
         {tab === 'log' && <LogTab candidate={candidate} />}
       </Box>
     </>
@@ -122,6 +131,13 @@ const PAPERS = [
   ['brief.html', 'Brief for the maker, to print'],
   ['brief.docx', 'Brief for the maker as DOCX'],
   ['brief.md', 'Brief for the maker as Markdown'],
+  ['opinion.html', 'Second opinion: a file to be answered'],
+  ['page.html', 'Draft of the page, to print'],
+  ['page.docx', 'Draft of the page as DOCX'],
+  ['page.md', 'Draft of the page as Markdown'],
+  ['before-order.html', 'Before you order, to print'],
+  ['before-order.docx', 'Before you order as DOCX'],
+  ['before-order.md', 'Before you order as Markdown'],
 ] as const;
 
 const Name = ({ candidate }: { candidate: Candidate }) => {
@@ -156,7 +172,7 @@ const Name = ({ candidate }: { candidate: Candidate }) => {
           key,
           name,
           address: `/api/candidates/${candidate.id}/papers/${key}`,
-          opens: key.endsWith('.html'),
+          opens: key.endsWith('.html') && !key.startsWith('opinion'),
         }))}
       />
       <Flex as="label" align="center" gap="2" fontSize="13px" color="inkSoft">

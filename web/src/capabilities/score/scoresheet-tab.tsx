@@ -8,6 +8,7 @@ import { useMarket } from '../../ground/market/market.ts';
 import { day } from '../../ground/ui/format.ts';
 import { Mark } from '../../ground/ui/mark.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { OpinionsPanel } from '../papers/opinions-panel.tsx';
 import { Choices, type Answer } from './choices.tsx';
 import { shownMeasure } from './measure-text.ts';
 import { Unread } from './unread.tsx';
@@ -101,6 +102,7 @@ export const ScoresheetTab = ({ candidate }: { candidate: Candidate }) => {
           </Box>
         );
       })}
+      <OpinionsPanel candidate={candidate.id} own={scored.answers} />
     </Box>
   );
 };

@@ -9,6 +9,7 @@ const NAMES: Readonly<Record<ServiceName, string>> = {
   listings: 'Feed of listings',
   searches: 'Feed of searches',
   suppliers: 'Directory of suppliers',
+  assistant: 'Writing assistant',
 };
 const WEATHER_NAMES: readonly (readonly [Weather, string])[] = [
   ['fair', 'answers'],

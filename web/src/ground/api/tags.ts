@@ -26,6 +26,12 @@ export const TAGS = [
   'Candidates',
   'Reviews',
   'Brief',
+  'PageDraft',
+  'PageLimits',
+  'BeforeOrder',
+  'Opinions',
+  /** What a seller can put in, and the plan of a year's launches. */
+  'Means',
   'Corrections',
   'Readings',
   'Watch',
