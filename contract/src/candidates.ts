@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { Month } from '@kettle/core/documents/launch-year';
 import { Brief } from '@kettle/core/documents/brief';
 import { Corrections, ThemeRef } from '@kettle/core/documents/corrections';
 import { Day, Nullable, Rate, Version } from '@kettle/core/documents/shapes';
@@ -106,6 +107,7 @@ export const candidates = {
       {
         name: Type.Optional(Type.String({ minLength: 1, maxLength: 160, pattern: '\\S' })),
         lookAgainOn: Type.Optional(Nullable(Day)),
+        launchMonth: Type.Optional(Nullable(Month)),
         waitFor: Type.Optional(Nullable(WaitFor)),
       },
       { additionalProperties: false },

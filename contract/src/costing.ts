@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { CostingDocument } from '@kettle/core/documents/costing';
+import { Month } from '@kettle/core/documents/launch-year';
 import { CostRules } from '@kettle/core/documents/cost-rules';
 import { FeeSchedule } from '@kettle/core/documents/fee-schedule';
 import { Offer } from '@kettle/core/documents/landing';
@@ -104,6 +105,8 @@ export const Launches = Type.Object({
       id: Id,
       name: Type.String(),
       stage: Type.String(),
+      /** The month its first order is planned for. */
+      launchMonth: Nullable(Month),
       costing: KeptCosting,
       price: Nullable(Type.Integer()),
       category: Type.String(),

@@ -1,6 +1,8 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { DecidedOn, DECISIONS, DropReason } from '@kettle/core/documents/decision';
-import { Scoresheet } from '@kettle/core/documents/scoresheet';
+import { LaunchYear } from '@kettle/core/documents/launch-year';
+import { OwnMeans } from '@kettle/core/documents/own-means';
+import { ScoreMeasure, Scoresheet } from '@kettle/core/documents/scoresheet';
 import { exactly, Day, Money, Nullable, oneOf, Rate, Version } from '@kettle/core/documents/shapes';
 import { Stage } from '@kettle/core/documents/stages';
 import { route } from './route.ts';
@@ -45,6 +47,15 @@ export const ScoredCandidate = Type.Object({
     Type.String(),
     Type.Object({ choice: Type.String(), evidence: Type.String(), version: Version, day: Day }),
   ),
+  /** Measured answers that are held as they were on a day, by measure, beside what is measured today. */
+  frozen: Type.Record(
+    Type.String(),
+    Type.Object({ value: Nullable(Type.Number()), day: Day, today: Nullable(Type.Number()) }),
+  ),
+  /** Pictures beside judged answers, by gate or criterion. */
+  pictures: Type.Record(Type.String(), Type.Array(Type.Object({ id: Id, name: Type.String(), day: Day }))),
+  /** Labels of its find among what is watched. */
+  labels: Type.Array(Type.String()),
   wouldChange: Type.Array(Type.String()),
   units: Nullable(Type.Number()),
   unitsLow: Nullable(Type.Number()),
@@ -62,6 +73,8 @@ export const ScoredCandidate = Type.Object({
   /** Watched listings of its line-up that were not read when they were last due, and the oldest of their last days. */
   unread: Nullable(Type.Object({ listings: Type.Integer(), oldest: Nullable(Day) })),
   worstGripe: Nullable(Type.String()),
+  /** What is done about it by the maker’s brief; else what usually helps. */
+  cure: Nullable(Type.Object({ text: Type.String(), decided: Type.Boolean() })),
   /** The gravest risk flag of its find. */
   worstFlag: Nullable(Type.Object({ label: Type.String(), reason: Type.String() })),
   thenUnits: Nullable(Type.Number()),
@@ -192,6 +205,48 @@ export const shortlist = {
   score: route('get', '/api/candidates/{id}/score', 'The score of one candidate.', {
     params: byId,
     reply: ScoredCandidate,
+  }),
+  means: route('get', '/api/marketplaces/{marketplace}/means', 'What the seller can put in and wants out.', {
+    params: inMarketplace,
+    reply: Type.Object({ document: OwnMeans, version: Version }),
+  }),
+  keepMeans: route('put', '/api/marketplaces/{marketplace}/means', 'Keeps what the seller can put in and wants out.', {
+    params: inMarketplace,
+    body: Type.Object({ document: OwnMeans, version: Version }, exactly),
+    reply: Kept,
+  }),
+  launchYear: route(
+    'get',
+    '/api/marketplaces/{marketplace}/launch-year',
+    'With which money and hands launches are planned.',
+    {
+      params: inMarketplace,
+      reply: Type.Object({ document: LaunchYear, version: Version }),
+    },
+  ),
+  keepLaunchYear: route(
+    'put',
+    '/api/marketplaces/{marketplace}/launch-year',
+    'Keeps with which money and hands launches are planned.',
+    {
+      params: inMarketplace,
+      body: Type.Object({ document: LaunchYear, version: Version }, exactly),
+      reply: Kept,
+    },
+  ),
+  freeze: route(
+    'put',
+    '/api/candidates/{id}/measured/{measure}',
+    'Holds a measured answer as it is today, or lets it go on with the figures.',
+    {
+      params: Type.Object({ id: Id, measure: ScoreMeasure }),
+      body: Type.Object({ held: Type.Boolean() }, exactly),
+      reply: Done,
+    },
+  ),
+  dropPicture: route('delete', '/api/candidates/{id}/evidence/{picture}', 'Removes a picture beside an answer.', {
+    params: Type.Object({ id: Id, picture: Id }),
+    reply: Done,
   }),
   answer: route(
     'put',

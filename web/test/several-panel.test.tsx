@@ -9,7 +9,7 @@ import { together, type Together } from '@kettle/core/costing/several';
 import type { CostRules } from '@kettle/core/documents/cost-rules';
 import { Component as RulePage } from '../src/capabilities/costing/rule-page.tsx';
 import { SeveralPanel } from '../src/capabilities/costing/several-panel.tsx';
-import type { SeveralAsked } from '../src/capabilities/costing/several.worker.ts';
+import type { ChancesAsked } from '../src/capabilities/costing/chances.worker.ts';
 import { answering, show } from './render.tsx';
 import { sheet } from './sheet-fixture.ts';
 
@@ -17,15 +17,19 @@ beforeEach(() => localStorage.clear());
 
 /** A worker that answers at once, with fewer draws. */
 class WorkerAtOnce {
-  onmessage: ((event: { data: Together | null }) => void) | null = null;
+  onmessage: ((event: { data: (Together | null)[] }) => void) | null = null;
   terminate(): void {}
-  postMessage({ launches, seed, purse }: SeveralAsked): void {
-    const all = launches.map((asked, i) => {
-      const launch = launchFrom(asked);
-      if (typeof launch === 'string') throw new Error(launch);
-      return drawTrials(launch, takingsAt(asked, launch.price), { trials: 300, seed: seed + i })!;
-    });
-    this.onmessage?.({ data: together(all, purse) });
+  postMessage({ sets, seed, purse }: ChancesAsked): void {
+    const of = (launches: ChancesAsked['sets'][number]) =>
+      together(
+        launches.map((asked, i) => {
+          const launch = launchFrom(asked);
+          if (typeof launch === 'string') throw new Error(launch);
+          return drawTrials(launch, takingsAt(asked, launch.price), { trials: 300, seed: seed + i })!;
+        }),
+        purse,
+      );
+    this.onmessage?.({ data: sets.map(of) });
   }
 }
 
@@ -43,6 +47,7 @@ describe('money of several launches', () => {
       id,
       name,
       stage: 'found',
+      launchMonth: null,
       costing,
       price: 4109,
       category: 'Wool',

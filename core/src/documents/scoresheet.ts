@@ -15,6 +15,7 @@ export const SCORE_MEASURES = {
   weight: 'grams',
   bestThreeShare: 'share',
   weeksWatched: 'weeks',
+  weeksToStock: 'weeks',
   outlay: 'money',
   electronics: 'yes-no',
   gated: 'yes-no',
@@ -44,6 +45,7 @@ export const SCORE_MEASURE_NAMES: Readonly<Record<ScoreMeasure, string>> = {
   sellers: 'Sellers on the find',
   bestThreeShare: 'Share of a year in its best three months',
   weeksWatched: 'Weeks watched',
+  weeksToStock: 'Weeks from the order until goods are there',
   electronics: 'Battery or electronics',
   gated: 'Category is gated',
 };

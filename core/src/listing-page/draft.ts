@@ -114,7 +114,7 @@ export interface DraftRemark {
 }
 /** Claims that a marketplace or the law wants proof of. Common practice, no source. */
 const CLAIMS =
-  /\b(?:best|no\.? ?1|number one|world'?s|cheapest|guaranteed?|100 ?%|risk[- ]free|cures?|heals?|antibacterial|eco[- ]?friendly|non[- ]?toxic|patented|certified|approved|award[- ]winning)\b/gi;
+  /\b(?:best|no\.? ?1|number one|world'?s|cheapest|guaranteed?|risk[- ]free|cures?|heals?|antibacterial|eco[- ]?friendly|non[- ]?toxic|patented|certified|approved|award[- ]winning)\b|\b100 ?%/gi;
 const CAPITALS = /(?<!\p{L})\p{Lu}{4,}(?!\p{L})/gu;
 
 /**

@@ -2,6 +2,7 @@ import { DROP_REASONS, type DecidedOn, type DropReason } from '../documents/deci
 import { measureInWords, SCORE_MEASURE_NAMES, type Scoresheet } from '../documents/scoresheet.ts';
 import type { Flag } from '../listing/flags.ts';
 import type { Day } from '../measures/day.ts';
+import { SPEAKS_AGAINST, SPEAKS_FOR } from '../score/beside.ts';
 import type { Score } from '../score/scoresheet.ts';
 import { said, type Paper, type Said, type Section } from './paper.ts';
 
@@ -39,9 +40,6 @@ const count = (n: number | null): string => (n === null ? 'not known' : Math.rou
 const percent = (share: number | null): string => (share === null ? 'not known' : `${Math.round(100 * share)} %`);
 const KINDS = { choose: 'Chosen', drop: 'Dropped', wait: 'To wait' } as const;
 
-/** From how much of a criterion's points on it speaks for a candidate, and up to how much against it. */
-const FOR = 0.7;
-const AGAINST = 0.3;
 const IDEAS = 'Ideas: what to make better';
 const FEW = { gripe: 6, praise: 4, wish: 3 } as const;
 
@@ -80,8 +78,8 @@ export const reportOf = (f: ReportFacts): Paper => {
     ],
     sections: [
       { heading: 'In short', blocks: [{ kind: 'sentences', said: inShort(f) }] },
-      section('For', [...settled.filter(({ of }) => of.least >= FOR * of.max).map(line), ...traits], 'Nothing speaks clearly for it.'), // prettier-ignore
-      section('Against', [...failed, ...settled.filter(({ of }) => of.least <= AGAINST * of.max).map(line)], 'Nothing speaks clearly against it.'), // prettier-ignore
+      section('For', [...settled.filter(({ of }) => of.least >= SPEAKS_FOR * of.max).map(line), ...traits], 'Nothing speaks clearly for it.'), // prettier-ignore
+      section('Against', [...failed, ...settled.filter(({ of }) => of.least <= SPEAKS_AGAINST * of.max).map(line)], 'Nothing speaks clearly against it.'), // prettier-ignore
       section('Flags', risks, 'No risk flag was raised by its title, category or size.'),
       whatBuyersSay(f),
       section(IDEAS, f.ideas.map((i) => said([i.title, i.change, i.amount, i.check && `Checked by: ${i.check}`].filter(Boolean).join('. '), `The maker’s brief, ${market.today}`)), 'Nothing was taken up from the reviews yet.'), // prettier-ignore

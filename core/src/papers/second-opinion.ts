@@ -86,18 +86,19 @@ const fieldsOfLines = (text: string): URLSearchParams => {
   return fields;
 };
 
-/** The fields of an address. Mail programs break long ones into lines: no line break belongs to one. */
-const fieldsOfAddress = (text: string): URLSearchParams => {
-  const lines = text.split(/\r\n|\r|\n/).map((line) => unmarked(line).trim());
-  // An address ends where the next line begins with something else: a blank one, or words.
-  const end = lines.findIndex((line) => line === '');
-  return new URLSearchParams(
-    lines
-      .slice(0, end < 0 ? undefined : end)
-      .join('')
-      .split('#')[0]!
-      .split(' ')[0],
-  );
+/** The fields of an address. Mail programs break long ones into lines, anywhere: no line break belongs to one. */
+const fieldsOfAddress = (text: string): URLSearchParams | null => {
+  const whole = text.split(/\r\n|\r|\n/).map((line) => unmarked(line).trim()).join(''); // prettier-ignore
+  const at = whole.search(new RegExp(`[?&]kettle=${MARK}&`));
+  // What follows the address, a greeting for one, ends up in its last field, which says no more than that it is there.
+  return at < 0
+    ? null
+    : new URLSearchParams(
+        whole
+          .slice(at + 1)
+          .split('#')[0]!
+          .split(' ')[0],
+      );
 };
 
 /**
@@ -106,10 +107,9 @@ const fieldsOfAddress = (text: string): URLSearchParams => {
  * @example readOpinion('file:///o.html?kettle=cold-kettle-opinion&about=q%2FA1&asked=2026-11-24&sheet=S&is.law=fail&why.law=a+patent&choose=no&words=&by=Ida&end=1#answered') // => {"opinion":{"format":"cold-kettle/opinion","by":"Ida","asked":"2026-11-24","answers":[{"key":"law","choice":"fail","why":"a patent"}],"wouldChoose":false,"words":""},"about":"q/A1","sheet":"S"}
  */
 export const readOpinion = (text: string): OpinionBack | string => {
-  const at = text.indexOf(`kettle=${MARK}`);
-  if (at < 0) return 'These are no answers to a second opinion: paste the whole address line, or the whole mail.';
-  const isAddress = text[at - 1] === '?' || text[at - 1] === '&';
-  const fields = isAddress ? fieldsOfAddress(text.slice(at)) : fieldsOfLines(text.slice(at));
+  const isMail = text.split(/\r\n|\r|\n/).some((line) => unmarked(line).trim() === `kettle=${MARK}`);
+  const fields = isMail ? fieldsOfLines(text) : fieldsOfAddress(text);
+  if (!fields) return 'These are no answers to a second opinion: paste the whole address line, or the whole mail.';
   if (!fields.has('end')) return 'The end of the answers is missing: copy all of the address line, or of the mail.';
   const short = (name: string, most: number): string =>
     plainText(fields.get(name) ?? '')

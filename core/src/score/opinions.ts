@@ -1,6 +1,7 @@
 import type { Opinion } from '../documents/opinion.ts';
 import type { Scoresheet } from '../documents/scoresheet.ts';
-import { cohensKappa, type Kappa } from '../stats/kappa.ts';
+import { wilson } from '../stats/intervals.ts';
+import { cohensKappa } from '../stats/kappa.ts';
 
 /** A question that a person answers: a gate, or a judged criterion. */
 export interface Question {
@@ -86,16 +87,27 @@ export const compareAnswers = (
   return { answers: answers.sort((a, b) => rank(b) - rank(a)), pairs };
 };
 
-/** How far two judges agree beyond chance over some questions, and on how many they do. */
+/** Questions under which nothing is said beyond how many they agree on. */
+const FEW = 5;
+
+/**
+ * How far two judges agree beyond chance over some questions, and on how many they do. The large-sample interval says of few
+ * questions too little (none at all where all agree): it is widened to what Wilson's interval of the share agreed allows.
+ * @example agreementOf([['for', 'for'], ['against', 'for']]) // => {"kappa":null,"low":null,"high":null,"agreed":1,"of":2}
+ */
 export const agreementOf = (
   pairs: Agreement['pairs'],
 ): { kappa: number | null; low: number | null; high: number | null; agreed: number; of: number } => {
-  const kappa: Kappa | null = cohensKappa(pairs);
+  const agreed = pairs.filter(([a, b]) => a === b).length;
+  const found = pairs.length < FEW ? null : cohensKappa(pairs);
+  if (!found) return { kappa: null, low: null, high: null, agreed, of: pairs.length };
+  const share = wilson(agreed, pairs.length)!;
+  const beyond = (p: number): number => Math.max(-1, (p - found.byChance) / (1 - found.byChance));
   return {
-    kappa: kappa?.value ?? null,
-    low: kappa?.interval.low ?? null,
-    high: kappa?.interval.high ?? null,
-    agreed: pairs.filter(([a, b]) => a === b).length,
+    kappa: found.value,
+    low: Math.min(found.interval.low, beyond(share.low)),
+    high: Math.max(found.interval.high, beyond(share.high)),
+    agreed,
     of: pairs.length,
   };
 };

@@ -7,6 +7,8 @@ export interface Kappa {
   interval: Interval;
   /** Share of the cases that both judge alike. */
   agreed: number;
+  /** Share on which they would agree by chance. */
+  byChance: number;
   of: number;
 }
 
@@ -37,5 +39,11 @@ export const cohensKappa = (pairs: readonly (readonly [string, string])[]): Kapp
     else other += ((1 - value) ** 2 * (at(second, a) + at(first, b)) ** 2) / n;
   const variance = same + other - (value - byChance * (1 - value)) ** 2;
   const half = (Z95 * Math.sqrt(Math.max(0, variance) / n)) / (1 - byChance);
-  return { value, interval: { low: Math.max(-1, value - half), high: Math.min(1, value + half) }, agreed, of: n };
+  return {
+    value,
+    interval: { low: Math.max(-1, value - half), high: Math.min(1, value + half) },
+    agreed,
+    byChance,
+    of: n,
+  };
 };

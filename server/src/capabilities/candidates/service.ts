@@ -172,12 +172,13 @@ export const candidateOf = async (db: Db, id: number): Promise<Candidate> => {
 export const changeCandidate = async (
   db: Db,
   id: number,
-  change: { name?: string; lookAgainOn?: string | null; waitFor?: WaitFor | null },
+  change: { name?: string; lookAgainOn?: string | null; launchMonth?: string | null; waitFor?: WaitFor | null },
 ): Promise<void> => {
   await candidateRow(db, id);
   const set = {
     ...(change.name === undefined ? {} : { name: change.name.trim() }),
     ...(change.lookAgainOn === undefined ? {} : { lookAgainOn: change.lookAgainOn }),
+    ...(change.launchMonth === undefined ? {} : { launchMonth: change.launchMonth }),
     ...(change.waitFor === undefined ? {} : { waitFor: change.waitFor }),
   };
   if (Object.keys(set).length > 0) await db.update(candidates).set(set).where(eq(candidates.id, id));

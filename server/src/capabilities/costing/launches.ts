@@ -32,7 +32,7 @@ export const launchesOf = async (db: Db, market: Market) => {
   const sidesById = new Map(sizes.map((s) => [s.id, sidesOf(s)]));
   return {
     day: market.today,
-    launches: rows.flatMap(({ id, name, stage, anchorId }) => {
+    launches: rows.flatMap(({ id, name, stage, launchMonth, anchorId }) => {
       const brief = briefById.get(anchorId);
       if (!brief) return [];
       const { price, category, weight, units: likely, unitsLow, unitsHigh } = brief;
@@ -42,6 +42,7 @@ export const launchesOf = async (db: Db, market: Market) => {
           id,
           name,
           stage,
+          launchMonth,
           costing: kept.get(id)!,
           price,
           category,

@@ -14,7 +14,7 @@ import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { costingOfCandidate } from '../costing/service.ts';
 import { keptBrief } from '../reviews/brief.ts';
 import { decisionsOf } from '../score/decisions.ts';
-import { scoresheetInUse } from '../score/scoresheets.ts';
+import { scoresheetFor } from '../score/scoresheets.ts';
 import { standingOf } from '../score/service.ts';
 import { keptBeforeOrder } from './before-order.ts';
 import { minedOf } from './mined.ts';
@@ -38,7 +38,7 @@ export const reportFacts = async (
   const [all, { document: sheet }, [find], readiness, kept, decisions, log, { document: brief }, mined] =
     await Promise.all([
       standingOf(db, market),
-      scoresheetInUse(db),
+      scoresheetFor(db, market.id),
       briefsOf(db, market, [candidate.anchorId]),
       readinessOf(db, market, [id]),
       costingOfCandidate(db, market, candidate),

@@ -8,7 +8,7 @@ import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { answers, candidateLog, candidates, listings, opinions, scoresheets } from '../../ground/db/schema.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { badField, notFound } from '../../ground/problems/problem.ts';
-import { scoresheetDocument, scoresheetInUse } from '../score/scoresheets.ts';
+import { scoresheetDocument, scoresheetFor, scoresheetInUse } from '../score/scoresheets.ts';
 import { reportFacts } from './facts.ts';
 
 const MOST_OPINIONS = 50;
@@ -20,7 +20,7 @@ export const opinionFile = async (ground: Pick<Ground, 'database' | 'aside'>, id
   const { market } = await candidateRow(ground.database.db, id);
   const [facts, { document: sheet }] = await Promise.all([
     reportFacts(ground, id),
-    scoresheetInUse(ground.database.db),
+    scoresheetFor(ground.database.db, market.id),
   ]);
   return opinionAsHtml({
     about: knownBy(market.id, facts.candidate.code),
@@ -32,14 +32,14 @@ export const opinionFile = async (ground: Pick<Ground, 'database' | 'aside'>, id
 
 /** Answers that came back, each beside one's own. */
 export const opinionsOf = async (db: Db, id: number): Promise<KeptOpinion[]> => {
-  await candidateRow(db, id);
+  const { market } = await candidateRow(db, id);
   const [rows, own] = await Promise.all([
     db.select().from(opinions).where(eq(opinions.candidateId, id)).orderBy(desc(opinions.id)),
     db.select().from(answers).where(eq(answers.candidateId, id)),
   ]);
   const sheets = new Map<number, Awaited<ReturnType<typeof scoresheetDocument>>>();
   for (const { scoresheetId } of rows)
-    if (!sheets.has(scoresheetId)) sheets.set(scoresheetId, await scoresheetDocument(db, scoresheetId));
+    if (!sheets.has(scoresheetId)) sheets.set(scoresheetId, (await scoresheetFor(db, market.id, { id: scoresheetId, document: await scoresheetDocument(db, scoresheetId) })).document); // prettier-ignore
   return rows.map(({ id: number, scoresheetId, document, day }) => {
     const mine = Object.fromEntries(own.filter((a) => a.scoresheetId === scoresheetId).map((a) => [a.key, a]));
     const compared = compareAnswers(sheets.get(scoresheetId)!, mine, document.answers);

@@ -4,6 +4,7 @@ import { costing, type CostingOrReason } from '@kettle/core/costing/costing';
 import type { ScoreMeasure } from '@kettle/core/documents/scoresheet';
 import { daysBetween } from '@kettle/core/measures/day';
 import { majorFromMinor } from '@kettle/core/money/money';
+import { briefHint } from '@kettle/core/reviews/brief-hints';
 import { worstGripe, type WhatReviewsSay } from '@kettle/core/reviews/what-reviews-say';
 import type { MeasuredAnswer } from '@kettle/core/score/scoresheet';
 import { concentration } from '@kettle/core/stats/concentration';
@@ -25,12 +26,15 @@ export interface MeasuredCandidate {
   price: number | null;
   weeksWatched: number | null;
   worstGripe: string | null;
+  /** Its theme, and what usually helps against it. */
+  gripe: { key: string; hint: string } | null;
   /** The find on the day it was put into the line-up. */
   then: { price: number | null; units: number | null } | null;
 }
 
 const known = (value: number | null, source: string, missing: string): MeasuredAnswer =>
   value === null ? { value, source: missing } : { value, source };
+const WEEKS_A_YEAR = 365.25 / 7;
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 /** All that a scoresheet can have measured of candidates of one marketplace today, read in one pass for all of them. */
@@ -169,6 +173,7 @@ const measure = ({
     costing: money,
     price,
     weeksWatched,
+    gripe: gripe && { key: gripe.key, hint: briefHint(gripe.concept, gripe.part, 'gripe').change },
     worstGripe: gripe && `${gripe.name}, ${Math.round(100 * gripe.share)} % of ${said.read}`,
     answers: {
       units: {
@@ -235,6 +240,11 @@ const measure = ({
         facts.share ?? null,
         `Monthly ranks of the find; best in ${(facts.months ?? []).map((m) => MONTHS[m]).join(', ')}`,
         'Fewer than twelve months of history: the season is not known.',
+      ),
+      weeksToStock: known(
+        saved.document.plan ? (saved.document.plan.leadMonths * WEEKS_A_YEAR) / 12 : null,
+        `Lead time in the plan of the costing, ${market.today}`,
+        'The launch is not planned in the costing yet.',
       ),
       weeksWatched: known(weeksWatched, `Watched since ${since}`, 'Not watched yet.'),
       electronics: { value: electronics ? 1 : 0, source: electronics?.reason ?? 'No such word in title or category.' },

@@ -1,9 +1,12 @@
 import type { Express } from 'express';
 import { shortlist as routes, type ScoredCandidate } from '@kettle/contract/shortlist';
+import { NO_LAUNCH_YEAR } from '@kettle/core/documents/launch-year';
+import { NO_MEANS } from '@kettle/core/documents/own-means';
 import { majorFromMinor } from '@kettle/core/money/money';
 import { sendCsv, sendXlsx, type CellValue, type Table } from '../../ground/export/table.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
+import { keptOfMarket } from '../../ground/marketplaces/kept-of-market.ts';
 import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import { notFound } from '../../ground/problems/problem.ts';
 import { decide, decisionsOf, droppedFor } from './decisions.ts';
@@ -15,10 +18,16 @@ import {
   scoresheetById,
   scoresheetDocument,
   scoresheetHistory,
+  keptMeans,
+  scoresheetFor,
   scoresheetInUse,
   takeScoresheet,
 } from './scoresheets.ts';
+import { holdAnswer } from './held.ts';
+import { dropPicture, servePictures } from './pictures.ts';
 import { answer, measuresOf, scoreCandidate, standingOf } from './service.ts';
+
+const keptLaunchYear = keptOfMarket('launchYear');
 
 export const serveShortlist = (app: Express, { database }: Ground): void => {
   const { db } = database;
@@ -47,6 +56,29 @@ export const serveShortlist = (app: Express, { database }: Ground): void => {
   serve(app, routes.decisions, ({ params }) => decisionsOf(db, params.id));
   serve(app, routes.decide, ({ params, body }) => decide(database, params.id, body));
   serve(app, routes.reasons, async ({ params }) => droppedFor(db, await marketOf(db, params.marketplace)));
+  serve(app, routes.means, async ({ params }) => {
+    const { document, version } = await keptMeans.read(db, (await marketOf(db, params.marketplace)).id);
+    return { document: document ?? NO_MEANS, version };
+  });
+  serve(app, routes.keepMeans, async ({ params, body }) =>
+    keptMeans.keep(database, (await marketOf(db, params.marketplace)).id, body),
+  );
+  serve(app, routes.launchYear, async ({ params }) => {
+    const { document, version } = await keptLaunchYear.read(db, (await marketOf(db, params.marketplace)).id);
+    return { document: document ?? NO_LAUNCH_YEAR, version };
+  });
+  serve(app, routes.keepLaunchYear, async ({ params, body }) =>
+    keptLaunchYear.keep(database, (await marketOf(db, params.marketplace)).id, body),
+  );
+  serve(app, routes.freeze, async ({ params, body }) => {
+    await holdAnswer(database, params.id, params.measure, body.held);
+    return { ok: true as const };
+  });
+  serve(app, routes.dropPicture, async ({ params }) => {
+    await dropPicture(db, params.id, params.picture);
+    return { ok: true as const };
+  });
+  servePictures(app, database);
   serve(app, routes.score, ({ params }) => scoreCandidate(db, params.id));
   serve(app, routes.answer, ({ params, body }) => answer(database, params.id, params.key, body));
 
@@ -54,7 +86,7 @@ export const serveShortlist = (app: Express, { database }: Ground): void => {
     const { ending } = request.params;
     if (ending !== 'csv' && ending !== 'xlsx') throw notFound('That kind of file');
     const market = await marketOf(db, request.params.marketplace);
-    const sheet = await scoresheetInUse(db);
+    const sheet = await scoresheetFor(db, market.id);
     const table = standingTable(
       market,
       sheet.document.name,

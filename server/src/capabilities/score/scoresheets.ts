@@ -1,11 +1,17 @@
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { KeptScoresheet, ScoresheetBrief } from '@kettle/contract/shortlist';
 import type { Scoresheet } from '@kettle/core/documents/scoresheet';
+import { NO_MEANS } from '@kettle/core/documents/own-means';
+import { withMeans } from '@kettle/core/score/own-means';
 import { scoresheetFault } from '@kettle/core/score/scoresheet-fault';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { scoresheets, scoresheetVersions } from '../../ground/db/schema.ts';
+import { keptOfMarket } from '../../ground/marketplaces/kept-of-market.ts';
 import { badField, conflict, isTaken, notFound } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
+
+/** What the seller can put in and wants out on a marketplace. */
+export const keptMeans = keptOfMarket('ownMeans');
 
 const newest = and(
   eq(scoresheetVersions.scoresheetId, scoresheets.id),
@@ -27,6 +33,16 @@ export const scoresheetInUse = async (db: Db): Promise<KeptScoresheet> => {
   const [row] = await select(db).where(eq(scoresheets.inUse, true)).limit(1);
   if (!row) throw notFound('A scoresheet');
   return row;
+};
+
+/** The scoresheet by which a marketplace's candidates are scored: the one in use, or another, with the seller's means there as gates. */
+export const scoresheetFor = async (
+  db: Db,
+  market: string,
+  by?: { id: number; document: Scoresheet },
+): Promise<{ id: number; document: Scoresheet }> => {
+  const [{ id, document }, means] = await Promise.all([by ?? scoresheetInUse(db), keptMeans.read(db, market)]);
+  return { id, document: withMeans(document, means.document ?? NO_MEANS) };
 };
 
 export const scoresheetDocument = async (db: Db, id: number): Promise<Scoresheet> => {

@@ -1,5 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
+import type { Brief } from '@kettle/core/documents/brief';
 import { RISKS } from '@kettle/core/documents/flag-rules';
 import { type Scoresheet } from '@kettle/core/documents/scoresheet';
 import type { Flag } from '@kettle/core/listing/flags';
@@ -8,12 +9,14 @@ import { groupsOf } from '@kettle/core/stats/groups';
 import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
 import { readinessOf, unreadOf } from '../../ground/candidates/waiting.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
-import { answers, candidateLog, candidates, estimates, listings } from '../../ground/db/schema.ts';
+import { answers, briefs, candidateLog, candidates, estimates, listings, watched } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
 import { badField, notFound, ProblemError } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
 import { measureCandidates, type CandidateRow, type MeasuredCandidate } from './measured.ts';
-import { scoresheetInUse } from './scoresheets.ts';
+import { heldOf, withHeld, type HeldAnswer } from './held.ts';
+import { picturesOf } from './pictures.ts';
+import { scoresheetFor } from './scoresheets.ts';
 
 /** Candidates of one marketplace with their scores, whatever they are: read and reckoned in one pass. */
 const scoreRows = async (
@@ -23,9 +26,9 @@ const scoreRows = async (
   by?: { id: number; document: Scoresheet },
 ): Promise<ScoredCandidate[]> => {
   if (rows.length === 0) return [];
-  const sheet = by ?? (await scoresheetInUse(db));
+  const sheet = await scoresheetFor(db, market.id, by);
   const ids = rows.map((r) => r.id);
-  const [measured, readiness, unread, given] = await Promise.all([
+  const [measured, readiness, unread, given, held, pictures, labels, made] = await Promise.all([
     measureCandidates(db, market, rows),
     readinessOf(db, market, ids),
     unreadOf(db, market, ids),
@@ -33,10 +36,24 @@ const scoreRows = async (
       .select()
       .from(answers)
       .where(and(inArray(answers.candidateId, ids), eq(answers.scoresheetId, sheet.id))),
+    heldOf(db, ids),
+    picturesOf(db, ids),
+    labelsOf(
+      db,
+      rows.map((r) => r.anchorId),
+    ),
+    db
+      .select({ id: briefs.candidateId, document: briefs.document })
+      .from(briefs)
+      .where(inArray(briefs.candidateId, ids)),
   ]);
+  const briefOf = new Map(made.map((b) => [b.id, b.document]));
   const byCandidate = groupsOf(given, (a) => a.candidateId);
   return rows.map((row) => ({
-    ...scored(row, measured.get(row.id)!, byCandidate.get(row.id) ?? [], sheet.document),
+    ...scored(row, measured.get(row.id)!, byCandidate.get(row.id) ?? [], held.get(row.id) ?? [], sheet.document),
+    cure: cureOf(measured.get(row.id)!, briefOf.get(row.id)),
+    pictures: pictures.get(row.id) ?? {},
+    labels: labels.get(row.anchorId) ?? [],
     still: readiness.get(row.id)?.still ?? null,
     unread: unread.get(row.id) ?? null,
   }));
@@ -46,12 +63,13 @@ const scored = (
   row: CandidateRow,
   measured: MeasuredCandidate,
   given: readonly (typeof answers.$inferSelect)[],
+  held: readonly HeldAnswer[],
   sheet: Scoresheet,
-): Omit<ScoredCandidate, 'still' | 'unread'> => {
+): Omit<ScoredCandidate, 'still' | 'unread' | 'pictures' | 'labels' | 'cure'> => {
   const judged: Record<string, JudgedAnswer> = Object.fromEntries(
     given.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, day: a.day }]),
   );
-  const result = score(sheet, { judged, measured: measured.answers });
+  const result = score(sheet, { judged, measured: withHeld(measured.answers, held) });
   const done = measured.costing?.known ? measured.costing.costing : null;
   return {
     id: row.id,
@@ -62,6 +80,9 @@ const scored = (
     score: result,
     answers: Object.fromEntries(
       given.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, version: a.version, day: a.day }]),
+    ),
+    frozen: Object.fromEntries(
+      held.map((h) => [h.measure, { value: h.value, day: h.day, today: measured.answers[h.measure]?.value ?? null }]),
     ),
     wouldChange: swingCriteria(sheet, result),
     units: measured.anchor.units,
@@ -80,6 +101,24 @@ const scored = (
     thenPrice: measured.then?.price ?? null,
     lookAgainOn: row.lookAgainOn,
   };
+};
+
+/** What is done about the worst gripe: by the brief, else what usually helps. */
+const cureOf = ({ gripe }: MeasuredCandidate, brief: Brief | undefined): ScoredCandidate['cure'] => {
+  if (!gripe) return null;
+  const line = brief?.lines.find((l) => l.key === gripe.key);
+  const decided = line ? [line.change, line.amount].filter(Boolean).join(', ') : '';
+  if (decided !== '') return { text: decided, decided: true };
+  return gripe.hint === '' ? null : { text: gripe.hint, decided: false };
+};
+
+/** Labels that finds carry among what is watched. */
+const labelsOf = async (db: Db, anchors: readonly number[]): Promise<Map<number, string[]>> => {
+  const rows = await db
+    .select({ id: watched.listingId, labels: watched.labels })
+    .from(watched)
+    .where(inArray(watched.listingId, [...anchors]));
+  return new Map(rows.map((r) => [r.id, r.labels ?? []]));
 };
 
 export const scoreCandidate = async (db: Db, id: number): Promise<ScoredCandidate> => {
@@ -115,7 +154,7 @@ export const answer = async (
   { choice, evidence, version }: { choice: string | null; evidence: string; version: number },
 ): Promise<{ version: number }> => {
   const { market } = await candidateRow(database.db, id);
-  const { id: scoresheetId, document } = await scoresheetInUse(database.db);
+  const { id: scoresheetId, document } = await scoresheetFor(database.db, market.id);
   const gate = document.gates.find((g) => g.key === key);
   const criterion = document.criteria.find((c) => c.key === key);
   if (!gate && !criterion) throw notFound(`The criterion "${key}"`);
@@ -159,7 +198,8 @@ export const answer = async (
 
 /** A candidate that is ruled out goes on only with a word why. */
 export const refuseRuledOut = async (db: Db, id: number): Promise<void> => {
-  const [{ score }, { document }] = await Promise.all([scoreCandidate(db, id), scoresheetInUse(db)]);
+  const { market } = await candidateRow(db, id);
+  const [{ score }, { document }] = await Promise.all([scoreCandidate(db, id), scoresheetFor(db, market.id)]);
   if (score.verdict !== 'ruled out') return;
   const failed = score.gates
     .filter((g) => g.state === 'fail')

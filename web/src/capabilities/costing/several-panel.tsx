@@ -1,10 +1,7 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import type { Launches } from '@kettle/contract/costing';
-import { costing } from '@kettle/core/costing/costing';
-import { EMPTY_PLAN, launchFrom, monthsOf, type LaunchAsked } from '@kettle/core/costing/launch';
-import { bestSets, productsForIncome, type Together } from '@kettle/core/costing/several';
+import { bestSets, productsForIncome } from '@kettle/core/costing/several';
 import { useLaunchesQuery } from '../../ground/api/costing.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { keep, kept } from '../../ground/state/kept.ts';
@@ -13,25 +10,13 @@ import { Mark } from '../../ground/ui/mark.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { SumField } from './charge-fields.tsx';
 import { inTen } from './launch-panel.tsx';
-import type { SeveralAsked } from './several.worker.ts';
+import { launchRows } from './launch-rows.ts';
+import { CHANCE_TRIALS, useChances } from './use-chances.ts';
 
-const TRIALS = 20_000;
-const SEED = 1957;
 interface Wished {
   purse: number | null;
   income: number | null;
 }
-interface Row {
-  id: number;
-  name: string;
-  asked: LaunchAsked | null;
-  /** Or why its launch is not known. */
-  reason: string;
-  needs: number;
-  leaves: number;
-  month: number;
-}
-
 /** Which launches fit the purse together, and how many of this kind make the income that is wanted. */
 export const SeveralPanel = () => {
   const market = useMarket();
@@ -43,7 +28,7 @@ export const SeveralPanel = () => {
     setWished(next);
     keep(key, next);
   };
-  const rows = useMemo(() => rowsOf(data), [data]);
+  const rows = useMemo(() => launchRows(data), [data]);
   const known = useMemo(() => rows.filter((r) => r.asked !== null), [rows]);
   const { purse, income } = wished;
   const sets = useMemo(
@@ -57,7 +42,8 @@ export const SeveralPanel = () => {
     [known, purse],
   );
   const [best, next] = sets;
-  const chance = useTogether(known, best?.ids ?? NONE_CHOSEN, purse);
+  const chosen = known.flatMap((r) => (best?.ids.includes(r.id) && r.asked ? [r.asked] : []));
+  const [chance] = useChances([chosen], purse);
   if (rows.length === 0) return null;
   const names = (ids: readonly number[]): string => ids.map((id) => rows.find((r) => r.id === id)!.name).join(', ');
   const months = known
@@ -86,7 +72,7 @@ export const SeveralPanel = () => {
               {best.ids.length === 1 ? 'needs' : 'need'} {money(best.needs, market, true)} and{' '}
               {best.ids.length === 1 ? 'leaves' : 'leave'} {moneyWith(best.leaves, market, true)} after a year
               {chance &&
-                ` (something is left in ${inTen(chance.profit)} of ${count(TRIALS)} draws, nine of ten leave ${money(chance.leaves[0], market, true)} to ${money(chance.leaves[2], market, true)}, more than you have is needed in ${inTen(chance.overPurse)})`}
+                ` (something is left in ${inTen(chance.profit)} of ${count(CHANCE_TRIALS)} draws, nine of ten leave ${money(chance.leaves[0], market, true)} to ${money(chance.leaves[2], market, true)}, more than you have is needed in ${inTen(chance.overPurse)})`}
               .
               {next &&
                 ` Next best: ${names(next.ids)}, ${moneyWith(next.leaves, market, true)} for ${money(next.needs, market, true)}.`}
@@ -132,44 +118,4 @@ export const SeveralPanel = () => {
       </Box>
     </Box>
   );
-};
-const NONE_CHOSEN: readonly number[] = [];
-
-const rowsOf = (data: Launches | undefined): Row[] =>
-  (data?.launches ?? []).map(
-    ({ id, name, costing: { schedule, document }, price: listed, category, weight, sides, units }) => {
-      const unknown = (reason: string): Row => ({ id, name, asked: null, reason, needs: 0, leaves: 0, month: 0 });
-      const price = document.price ?? listed;
-      if (!schedule || price === null) return unknown('No price or no fee schedule is known.');
-      const asked: LaunchAsked = {
-        schedule: schedule.document,
-        subject: { price, category, weight, sides },
-        document,
-        day: data!.day,
-        units,
-      };
-      const launch = launchFrom(asked);
-      if (typeof launch === 'string') return unknown(launch);
-      const { lowest, afterYear } = monthsOf(launch);
-      const result = costing(asked.schedule, asked.subject, document, asked.day);
-      const profit = result.known ? result.costing.profit : 0;
-      const month = Math.round(profit * (units?.likely ?? 0) * (document.plan ?? EMPTY_PLAN).unitsShare);
-      return { id, name, asked, reason: '', needs: -lowest, leaves: afterYear, month };
-    },
-  );
-
-/** The chances of a set, drawn in a worker; null until they are. */
-const useTogether = (rows: readonly Row[], ids: readonly number[], purse: number | null): Together | null => {
-  const [state, setState] = useState<{ of: string; told: Together | null }>({ of: '', told: null });
-  const asked = useMemo(() => rows.flatMap((r) => (ids.includes(r.id) && r.asked ? [r.asked] : [])), [rows, ids]);
-  const of = JSON.stringify([ids, purse, asked]);
-  useEffect(() => {
-    if (asked.length === 0 || purse === null) return;
-    const worker = new Worker(new URL('./several.worker.ts', import.meta.url), { type: 'module' });
-    worker.onmessage = ({ data }: MessageEvent<Together | null>) => setState({ of, told: data });
-    worker.postMessage({ launches: asked, trials: TRIALS, seed: SEED, purse } satisfies SeveralAsked);
-    return () => worker.terminate();
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- told by its content
-  }, [of]);
-  return state.of === of ? state.told : null;
 };

@@ -7,6 +7,7 @@ import { StaleNote } from '../../ground/form/stale-note.tsx';
 import { useKeptChanges } from '../../ground/form/use-kept-document.ts';
 import { useTyped } from '../../ground/form/use-typed.ts';
 import { useAppDispatch } from '../../ground/state/dispatch.ts';
+import { EvidenceSeen, type EvidencePicture } from './evidence-seen.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
 export type Answer = ScoredCandidate['answers'][string] | undefined;
@@ -18,12 +19,14 @@ export const Choices = ({
   criterion,
   answer,
   label,
+  pictures = [],
 }: {
   options: [string, string][];
   candidate: number;
   criterion: string;
   answer: Answer;
   label: string;
+  pictures?: readonly EvidencePicture[] | undefined;
 }) => {
   const [send, { error }] = useAnswerMutation();
   const dispatch = useAppDispatch();
@@ -71,6 +74,7 @@ export const Choices = ({
         onBlur={() => answer && typed !== null && (typed === answer.evidence ? setTyped(null) : put(chosen))}
         _placeholder={{ color: 'inkSoft' }}
       />
+      <EvidenceSeen text={evidence} pictures={pictures} candidate={candidate} criterion={criterion} label={label} />
       {changes.stale ? (
         <StaleNote
           differences={[

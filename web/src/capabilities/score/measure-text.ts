@@ -1,7 +1,7 @@
 import type { Marketplace } from '@kettle/contract/sources';
 import { SCORE_MEASURES, type ScoreMeasure } from '@kettle/core/documents/scoresheet';
 import { majorFromMinor, minorFromMajor, numberFromText } from '@kettle/core/money/money';
-import { decimal, money } from '../../ground/ui/format.ts';
+import { count, decimal, money } from '../../ground/ui/format.ts';
 
 /** A measured answer in the unit of its measure. */
 export const shownMeasure = (measure: ScoreMeasure, value: number, market: Marketplace): string => {
@@ -14,6 +14,8 @@ export const shownMeasure = (measure: ScoreMeasure, value: number, market: Marke
       return `${decimal(value)} g`;
     case 'yes-no':
       return value > 0 ? 'yes' : 'no';
+    case 'count':
+      return count(value);
     default:
       return decimal(value);
   }

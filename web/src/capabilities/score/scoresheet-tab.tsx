@@ -11,7 +11,9 @@ import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { OpinionsPanel } from '../papers/opinions-panel.tsx';
 import { Choices, type Answer } from './choices.tsx';
 import { shownMeasure } from './measure-text.ts';
+import { Held } from './held.tsx';
 import { Unread } from './unread.tsx';
+import { useSheetHere } from './use-sheet.ts';
 
 const GROUPS: [Criterion['group'], string][] = [
   ['demand', 'Demand'],
@@ -38,6 +40,7 @@ const Old = ({ answer, goodFor }: { answer: Answer; goodFor: number }) => {
 /** The scoresheet of a candidate: gates and criteria, measured with their source or asked for. */
 export const ScoresheetTab = ({ candidate }: { candidate: Candidate }) => {
   const { data: sheet, error: sheetError } = useScoresheetQuery({ params: {} });
+  const document = useSheetHere(sheet?.document);
   const { data: scored, error } = useCandidateScoreQuery(
     { params: { id: candidate.id } },
     { refetchOnMountOrArgChange: true },
@@ -48,8 +51,7 @@ export const ScoresheetTab = ({ candidate }: { candidate: Candidate }) => {
         <ProblemNote error={sheetError ?? error} />
       </Box>
     );
-  if (!sheet || !scored) return <Skeleton m="5" h="300px" />;
-  const { document } = sheet;
+  if (!document || !scored) return <Skeleton m="5" h="300px" />;
   const { score } = scored;
   return (
     <Box px="5" py="4" maxW="60rem">
@@ -70,20 +72,26 @@ export const ScoresheetTab = ({ candidate }: { candidate: Candidate }) => {
       <Text as="h3" fontWeight="700" mt="4" mb="1">
         Gates
       </Text>
-      {document.gates.map((gate, i) => (
-        <GateRow
-          key={gate.key}
-          gate={gate}
-          state={score.gates[i]!}
-          candidate={candidate.id}
-          answer={scored.answers[gate.key]}
-          goodFor={document.goodForDays ?? GOOD_FOR_DAYS}
-        />
-      ))}
+      {document.gates.map((gate) => {
+        // A gate that was just made, by one's means, has no state yet.
+        const state = score.gates.find((g) => g.key === gate.key);
+        return (
+          state && (
+            <GateRow
+              key={gate.key}
+              gate={gate}
+              state={state}
+              scored={scored}
+              goodFor={document.goodForDays ?? GOOD_FOR_DAYS}
+            />
+          )
+        );
+      })}
       {GROUPS.map(([group, name]) => {
-        const rows = document.criteria
-          .map((criterion, i) => ({ criterion, result: score.criteria[i]! }))
-          .filter(({ criterion }) => criterion.group === group);
+        const rows = document.criteria.flatMap((criterion) => {
+          const result = score.criteria.find((c) => c.key === criterion.key);
+          return criterion.group === group && result ? [{ criterion, result }] : [];
+        });
         return rows.length === 0 ? null : (
           <Box key={group} as="section">
             <Text as="h3" fontWeight="700" mt="4" mb="1">
@@ -94,8 +102,7 @@ export const ScoresheetTab = ({ candidate }: { candidate: Candidate }) => {
                 key={criterion.key}
                 criterion={criterion}
                 result={result}
-                candidate={candidate.id}
-                answer={scored.answers[criterion.key]}
+                scored={scored}
                 goodFor={document.goodForDays ?? GOOD_FOR_DAYS}
               />
             ))}
@@ -142,17 +149,16 @@ const Row = ({
 const GateRow = ({
   gate,
   state,
-  candidate,
-  answer,
+  scored,
   goodFor,
 }: {
   gate: Gate;
   goodFor: number;
   state: ScoredCandidate['score']['gates'][number];
-  candidate: number;
-  answer: Answer;
+  scored: ScoredCandidate;
 }) => {
   const market = useMarket();
+  const answer = scored.answers[gate.key];
   const judged = answer !== undefined;
   return (
     <Row
@@ -176,11 +182,13 @@ const GateRow = ({
             ['pass', 'passes'],
             ['fail', 'fails'],
           ]}
-          candidate={candidate}
+          candidate={scored.id}
           criterion={gate.key}
           answer={answer}
+          pictures={scored.pictures[gate.key]}
         />
       )}
+      {gate.measured && !judged && <Held scored={scored} measure={gate.measured.measure} />}
       <Old answer={answer} goodFor={goodFor} />
     </Row>
   );
@@ -189,17 +197,16 @@ const GateRow = ({
 const CriterionRow = ({
   criterion,
   result,
-  candidate,
-  answer,
+  scored,
   goodFor,
 }: {
   criterion: Criterion;
   goodFor: number;
   result: ScoredCandidate['score']['criteria'][number];
-  candidate: number;
-  answer: Answer;
+  scored: ScoredCandidate;
 }) => {
   const market = useMarket();
+  const answer = scored.answers[criterion.key];
   return (
     <Row
       name={criterion.name}
@@ -218,9 +225,10 @@ const CriterionRow = ({
         <Choices
           label={criterion.name}
           options={criterion.scale.options.map((o) => [o.key, o.label])}
-          candidate={candidate}
+          candidate={scored.id}
           criterion={criterion.key}
           answer={answer}
+          pictures={scored.pictures[criterion.key]}
         />
       ) : (
         <Text className="figures">
@@ -234,6 +242,7 @@ const CriterionRow = ({
           )}
         </Text>
       )}
+      {criterion.scale.kind === 'measured' && <Held scored={scored} measure={criterion.scale.measure} />}
       <Old answer={answer} goodFor={goodFor} />
     </Row>
   );
