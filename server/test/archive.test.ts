@@ -26,6 +26,14 @@ const workOn = async ({ call, put, database, ended }: Program): Promise<void> =>
   const { rows } = (await call<SiftReply>('GET', `${at}/sift?rows=10&sort=-units`)).json;
   const codes = rows.map((r) => r.code);
   const made = await call<{ id: number }>('POST', `${at}/candidates`, { name: 'Öl & “Tin”', anchor: codes[0], rivals: codes.slice(1, 3) }); // prettier-ignore
+  await put(`/api/candidates/${made.json.id}/page-draft`, { document: { format: 'cold-kettle/page-draft', title: 'Öl', bullets: ['a'], description: '', words: '', pictures: [], drafted: [], answered: [] } }); // prettier-ignore
+  await put(`/api/candidates/${made.json.id}/before-order`, { document: { format: 'cold-kettle/before-order', begins: null, lines: [] } }); // prettier-ignore
+  await call('PUT', `/api/candidates/${made.json.id}/measured/price`, { held: true });
+  const { anchorCode } = (await call<{ anchorCode: string }>('GET', `/api/candidates/${made.json.id}/score`)).json;
+  const answers = new URLSearchParams({ kettle: 'cold-kettle-opinion', about: `${at.split('/').at(-1)}/${anchorCode}`, 'is.no-patent': 'fail', by: 'Ida', end: '1' }); // prettier-ignore
+  expect((await call('POST', `/api/candidates/${made.json.id}/opinions`, { text: `?${answers.toString()}` })).status).toBe(200); // prettier-ignore
+  await database.pool.promise().query(`insert into evidence_pictures (candidate_id, \`key\`, type, name, bytes, day) values (?, 'no-patent', 'image/png', 'a.png', ?, '2026-11-03')`, [made.json.id, Buffer.from('89504e470d0a1a0aff00', 'hex')]); // prettier-ignore
+  await put(`${at}/means`, { document: { format: 'cold-kettle/own-means', purse: 500_000, income: null, weeks: null, taste: 'no glass' } }); // prettier-ignore
   const sheet = await call<{ costing: { document: object; version: number } }>('GET', `${at}/listings/${encodeURIComponent(codes[1]!)}`); // prettier-ignore
   const { document, version } = sheet.json.costing;
   await call('PUT', `${at}/listings/${encodeURIComponent(codes[1]!)}/costing`, { document, version });

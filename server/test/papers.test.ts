@@ -22,12 +22,14 @@ beforeAll(async () => {
   await program.call('POST', `/api/candidates/${id}/notes`, { text: `${HOSTILE}\nsecond line` });
   const brief: KeptBrief['document'] = { format: 'cold-kettle/brief', lines: [{ key: 'own-1', title: 'Spindle', kind: 'gripe', about: 'product', weight: { reviews: 40, of: 200, share: 0.2, day: '2026-11-24' }, change: `A longer thread. ${HOSTILE}`, amount: '30 mm instead of 18', check: 'turned a hundred times under 20 kg', page: '' }] }; // prettier-ignore
   await program.put(`/api/candidates/${id}/brief`, { document: brief });
+  await program.put(`/api/candidates/${id}/page-draft`, { document: { format: 'cold-kettle/page-draft', title: HOSTILE, bullets: [HOSTILE, 'Turned a hundred times'], description: `${HOSTILE}\nsecond`, words: HOSTILE, pictures: [HOSTILE], drafted: [], answered: [] } }); // prettier-ignore
+  await program.put(`/api/candidates/${id}/before-order`, { document: { format: 'cold-kettle/before-order', begins: null, lines: [{ key: 'a', what: HOSTILE, who: HOSTILE, days: 3, after: [], note: HOSTILE, done: null }] } }); // prettier-ignore
   await program.call('POST', `/api/candidates/${id}/decisions`, { kind: 'wait', reasons: ['wall'], text: HOSTILE, until: '2026-12-20' }); // prettier-ignore
 }, 180_000);
 afterAll(() => program.stop());
 
 describe('as a page', () => {
-  test.each(['report', 'brief'])(
+  test.each(['report', 'brief', 'page', 'before-order'])(
     'the %s holds no script and nothing from elsewhere, and says of which day it is',
     async (which) => {
       const { text, headers, status } = await paper(`${which}.html`);
@@ -104,6 +106,16 @@ test('as DOCX: another library reads its headings, lists, tables and words, and 
     if (part.name.endsWith('.rels')) expect(JSON.stringify(new XMLParser({ ignoreAttributes: false }).parse(xml))).not.toContain('External'); // prettier-ignore
   }
 });
+
+test.each(['page', 'before-order', 'brief'])(
+  'the %s as DOCX and Markdown opens, with its hostile words as words',
+  async (which) => {
+    const { value: html, messages } = await mammoth.convertToHtml({ buffer: await bytes(`${which}.docx`) });
+    expect(messages.filter((m) => m.type === 'error')).toEqual([]);
+    expect(new JSDOM(html).window.document.body.textContent).toContain('onerror=alert(1)');
+    expect((await paper(`${which}.md`)).text).not.toMatch(/(?<!\\)<img/);
+  },
+);
 
 test('figures that are older than they should be are said to be, with their day', async () => {
   await program.call('POST', `/api/candidates/${id}/stage`, { stage: 'watched' });

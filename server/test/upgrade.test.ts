@@ -30,6 +30,12 @@ const openState = async (state: string): Promise<Program> => {
   await connection.query(readFileSync(join(STATES, state), 'utf8'));
   // Counts move the level of a whole category: states that could not keep any would differ by them.
   if (Number(state.slice(0, 4)) >= 3) await connection.query('delete from own_counts');
+  // So do answers that are held, means that are gates, and pictures beside answers.
+  if (Number(state.slice(0, 4)) >= 23) {
+    await connection.query('delete from frozen_answers');
+    await connection.query('delete from evidence_pictures');
+    await connection.query('update marketplaces set own_means = null');
+  }
   await connection.end();
   return (program = await startProgram({ kind: 'own', url }));
 };
@@ -53,7 +59,8 @@ const figuresOf = async ({ call }: Program) => {
     craft: one.craft.value,
     quick: { candidate: three.costing.candidate, document: three.costing.document },
     costings: costings.map(({ document, candidate }) => ({ document, candidate })),
-    standing: (await get<ScoredCandidate[]>(`${at}/shortlist`)).map(({ answers, ...c }) => ({
+    // Labels of what is watched came later than some states.
+    standing: (await get<ScoredCandidate[]>(`${at}/shortlist`)).map(({ answers, labels: _, ...c }) => ({
       ...c,
       answers: Object.fromEntries(
         Object.entries(answers).map(([k, { choice, evidence }]) => [k, { choice, evidence }]),

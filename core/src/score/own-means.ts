@@ -1,9 +1,6 @@
 import type { OwnMeans } from '../documents/own-means.ts';
 import type { Gate, Scoresheet } from '../documents/scoresheet.ts';
 
-/** Keys of gates that come from a seller's means, not from the scoresheet. */
-export const MEANS_GATES = ['means-purse', 'means-income', 'means-weeks', 'means-taste'] as const;
-
 /**
  * A scoresheet with the seller's means as gates behind its own: what does not fit the purse, the income wanted, the time or
  * the taste is ruled out whatever its points. What was not typed asks nothing. A gate of the sheet's own with such a key stays.

@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { useDeferredValue, useMemo } from 'react';
 import type { PageFacts } from '@kettle/contract/papers';
-import type { PageDraft } from '@kettle/core/documents/page-draft';
+import { NO_DRAFT, type PageDraft } from '@kettle/core/documents/page-draft';
 import { answerOf, readPage } from '@kettle/core/listing-page/answered';
 import { coverageOf, remarksOn, type TermCoverage } from '@kettle/core/listing-page/draft';
 import { pageCraft } from '@kettle/core/listing-page/page-craft';
@@ -29,7 +29,7 @@ export const ReachPanel = ({
   onAnswered: (keys: string[]) => void;
 }) => {
   // Typing goes first: what follows from it may be a moment late.
-  const draft = useDeferredValue(typed);
+  const draft = useDeferredValue(typed, NO_DRAFT);
   const coverage = useMemo(() => coverageOf(draft, facts.terms), [draft, facts.terms]);
   const remarks = useMemo(() => remarksOn(draft, facts.brands), [draft, facts.brands]);
   const read = useMemo(
