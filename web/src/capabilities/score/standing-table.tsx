@@ -123,7 +123,7 @@ const Gates = ({ gates, sheet }: { gates: ScoredCandidate['score']['gates']; she
   const open = gates.filter((g) => g.state === 'unknown').length;
   return (
     <>
-      <Mark kind={failed.length > 0 ? 'fails' : open > 0 ? 'open' : 'holds'} />
+      <Mark kind={failed.length > 0 ? 'fails' : open > 0 ? 'open' : 'holds'} word="gates" />
       {failed.length > 0 ? `fails: ${failed.join(', ')}` : open > 0 ? `${open} to be judged` : 'all pass'}
     </>
   );
