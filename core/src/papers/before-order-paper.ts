@@ -25,7 +25,7 @@ export const beforeOrderPaperOf = (document: BeforeOrder, { name, today }: { nam
                   const after = l.after.map(whatOf).filter(Boolean);
                   return [
                     said(l.done === null ? (days?.slack === 0 ? '☐ decides the day' : '☐') : `☑ ${l.done}`),
-                    said([l.what, l.note, after.length > 0 && l.done === null ? `After: ${after.join('; ')}` : ''].filter(Boolean).join('. ')), // prettier-ignore
+                    said([l.what, l.note.replace(/\.$/, ''), after.length > 0 && l.done === null ? `After: ${after.join('; ')}` : ''].filter(Boolean).join('. ')), // prettier-ignore
                     said(l.who),
                     said(String(l.days)),
                     said(l.done === null ? (days?.begins ?? '') : ''),

@@ -48,7 +48,10 @@ h1{font-size:20pt;margin:0 0 .3rem}h2{font-size:13pt;margin:1.4rem 0 .3rem;borde
 p{margin:.25rem 0}.about{color:#51616B}table{border-collapse:collapse;width:100%;font-size:10pt}
 th,td{border-bottom:1px solid #D5DBDD;padding:.2rem .5rem;text-align:left;vertical-align:top}
 sup a{color:#5B2A57;text-decoration:none}ol.rests{font-size:9pt;color:#51616B}
-@page{margin:18mm}@media print{body{margin:0;max-width:none}h2{break-after:avoid}li,tr{break-inside:avoid}}`;
+.day{white-space:nowrap}@page{margin:18mm}@media print{body{margin:0;max-width:none}h2{break-after:avoid}li,tr{break-inside:avoid}}`;
+
+/** A day by itself, which is not broken into lines. */
+const A_DAY = /^\d{4}-\d\d-\d\d$/;
 
 /** What stands between title and end of a paper: its sections, then what they rest on. */
 export const bodyAsHtml = (paper: Paper): string => {
@@ -61,7 +64,7 @@ export const bodyAsHtml = (paper: Paper): string => {
   const text = (s: Said): string => `${escaped(s.text)}${note(s.source)}`;
   const block = (b: Block): string => {
     if (b.kind === 'table')
-      return `<table><thead><tr>${b.head.map((h) => `<th scope="col">${escaped(h)}</th>`).join('')}</tr></thead><tbody>${b.rows.map((row) => `<tr>${row.map((c) => `<td>${text(c)}</td>`).join('')}</tr>`).join('')}</tbody></table>`;
+      return `<table><thead><tr>${b.head.map((h) => `<th scope="col">${escaped(h)}</th>`).join('')}</tr></thead><tbody>${b.rows.map((row) => `<tr>${row.map((c) => `<td${A_DAY.test(c.text) ? ' class="day"' : ''}>${text(c)}</td>`).join('')}</tr>`).join('')}</tbody></table>`;
     return b.kind === 'list'
       ? `<ul>${b.said.map((s) => `<li>${text(s)}</li>`).join('')}</ul>`
       : b.said.map((s) => `<p>${text(s)}</p>`).join('');

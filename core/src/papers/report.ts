@@ -62,8 +62,12 @@ export const reportOf = (f: ReportFacts): Paper => {
     return chosen ? `${chosen}, ` : '';
   };
   const failed = score.gates.filter((g) => g.state === 'fail').map((g) => said(`${nameOf(sheet, g.key)}: the gate is shut.`, g.source)); // prettier-ignore
-  const traits = f.flags.filter((x) => x.kind === 'trait').map((x) => said(`${x.label}.`, flagSource(x, market.today)));
-  const risks = f.flags.filter((x) => x.kind === 'risk').map((x) => said(`${x.label}.`, flagSource(x, market.today)));
+  const traits = f.flags
+    .filter((x) => x.kind === 'trait')
+    .map((x) => said(`${capital(x.label)}.`, flagSource(x, market.today)));
+  const risks = f.flags
+    .filter((x) => x.kind === 'risk')
+    .map((x) => said(`${capital(x.label)}.`, flagSource(x, market.today)));
   const open = [
     ...score.gates.filter((g) => g.state === 'unknown').map((g) => said(`${nameOf(sheet, g.key)}? ${howOf(sheet, g.key)}`.trim())), // prettier-ignore
     ...rows.filter(({ of }) => of.least < of.most).map(({ criterion, of }) => said(`${criterion.name}? ${criterion.how} It is worth ${of.least} to ${of.most} points. ${of.source}`.trim())), // prettier-ignore
@@ -122,6 +126,7 @@ const section = (heading: string, list: readonly Said[], none: string): Section 
 });
 const nameOf = ({ gates }: Scoresheet, key: string): string => gates.find((g) => g.key === key)?.name ?? key;
 const howOf = ({ gates }: Scoresheet, key: string): string => gates.find((g) => g.key === key)?.how ?? '';
+const capital = (text: string): string => (text === '' ? '' : text[0]!.toUpperCase() + text.slice(1));
 const flagSource = (flag: Flag, today: Day): string => `${flag.reason.replace(/\.$/, '')}, ${today}`;
 
 const soldOf = ({ units }: Pick<ReportFacts, 'units'>): Said =>
