@@ -92,19 +92,25 @@ export const firstPlaces = ({ sheet, candidates, draws, seed, weights, places = 
   const isOut = candidates.map(({ score }) => score.gates.some((g) => g.state === 'fail'));
   const unknownGates = candidates.map(({ score }) => score.gates.filter((g) => g.state === 'unknown').length);
   const points = new Float64Array(n * m);
-  const { at, start, size, figure, table, stretch, asked, figures } = openCells(sheet, candidates, isOut, points);
+  const { unanswered, figures } = openCells(sheet, candidates, isOut, points);
+  const { at, start, size, table } = unanswered;
   const counted = candidates.map(() => new Float64Array(places));
   const passed = new Float64Array(n);
   const drawnWeights = new Float64Array(m);
-  const drawnParts = new Int32Array(figures);
+  const stretchNow = new Int32Array(figures.length).fill(-1);
   const totals = new Float64Array(n);
   const best = Array.from({ length: places }, () => [] as number[]);
   for (let draw = 0; draw < draws; draw++) {
     drawWeights(base, weights, random, drawnWeights);
-    for (let k = 0; k < figures; k++) drawnParts[k] = Math.floor(random() * PARTS);
-    for (let k = 0; k < asked; k++) points[at[k]!] = table[start[k]! + Math.floor(random() * size[k]!)]!;
-    for (let k = asked, row = 0; k < at.length; k++, row += PARTS)
-      points[at[k]!] = table[start[k]! + stretch[row + drawnParts[figure[k]!]!]!]!;
+    for (let k = 0; k < figures.length; k++) {
+      const { stretchOf, cells, points: of } = figures[k]!;
+      const stretch = stretchOf[Math.floor(random() * PARTS)]!;
+      // A figure mostly stays within the bands it lay in the draw before: then all its points are as they were.
+      if (stretch === stretchNow[k]) continue;
+      stretchNow[k] = stretch;
+      for (let c = 0, p = stretch * cells.length; c < cells.length; c++, p++) points[cells[c]!] = of[p]!;
+    }
+    for (let k = 0; k < at.length; k++) points[at[k]!] = table[start[k]! + Math.floor(random() * size[k]!)]!;
     for (let i = 0; i < n; i++) {
       let shut = isOut[i]!;
       for (let g = unknownGates[i]!; g > 0; g--) if (random() < 0.5) shut = true;
@@ -132,22 +138,18 @@ export const firstPlaces = ({ sheet, candidates, draws, seed, weights, places = 
   };
 };
 
-/**
- * Criteria of candidates whose points are drawn, in columns: where they stand, and where in the table the points begin that
- * they are drawn from. First those whose answer nobody gave, each drawn by itself; then those that go by a figure: all of one
- * figure of a candidate are drawn together.
- */
+/** A figure of a candidate, and all criteria that go by it: they are drawn together. */
+interface DrawnFigure {
+  /** Which stretch each part of its distribution lies in: within one, every criterion gives the same points. */
+  stretchOf: Uint8Array;
+  /** Where the points of its criteria stand, and what they are in each stretch, a row each. */
+  cells: Int32Array;
+  points: Float64Array;
+}
 interface OpenCells {
-  at: Int32Array;
-  start: Int32Array;
-  size: Int32Array;
-  /** How many of them nobody answered. */
-  asked: number;
-  /** Of the others: their figure, and which of their points counts in each part of its distribution, a row each. */
-  figure: Int32Array;
-  stretch: Uint8Array;
-  table: Float64Array;
-  figures: number;
+  /** Criteria that nobody answered, in columns: where their points stand, and what they are drawn from, each by itself. */
+  unanswered: { at: Int32Array; start: Int32Array; size: Int32Array; table: Float64Array };
+  figures: DrawnFigure[];
 }
 
 /** Fills in what is fixed and tells what is to be drawn. Who is ruled out needs no drawing. */
@@ -157,44 +159,54 @@ const openCells = (
   isOut: readonly boolean[],
   points: Float64Array,
 ): OpenCells => {
-  const unanswered: { place: number; of: number[]; figure: number }[] = [];
-  const byFigure: { place: number; of: number[]; parts: Float64Array; figure: number }[] = [];
-  let figures = 0;
+  const unanswered: { place: number; of: number[] }[] = [];
+  const figures: DrawnFigure[] = [];
   candidates.forEach(({ score }, i) => {
     if (isOut[i]) return;
-    const figureOf = new Map<string, number>();
+    const byFigure = new Map<string, { place: number; parts: Float64Array }[]>();
     sheet.criteria.forEach((criterion, j) => {
       const place = i * sheet.criteria.length + j;
       const of = score.criteria[j]!;
       const plain = plainPoints(criterion, of);
       if (plain === null) {
-        unanswered.push({ place, of: possiblePoints(criterion), figure: -1 });
+        unanswered.push({ place, of: possiblePoints(criterion) });
         return;
       }
       points[place] = plain;
       const parts = pointsByPart(criterion, of);
       if (parts === null || criterion.scale.kind !== 'measured') return;
       const { measure } = criterion.scale;
-      if (!figureOf.has(measure)) figureOf.set(measure, figures++);
-      byFigure.push({ place, of: [...new Set(parts)], parts, figure: figureOf.get(measure)! });
+      byFigure.set(measure, [...(byFigure.get(measure) ?? []), { place, parts }]);
     });
+    for (const cells of byFigure.values()) figures.push(drawnFigure(cells));
   });
-  const all = [...unanswered, ...byFigure];
-  const table = Float64Array.from(all.flatMap((c) => c.of));
-  const start = new Int32Array(all.length);
-  for (let k = 1; k < all.length; k++) start[k] = start[k - 1]! + all[k - 1]!.of.length;
-  const stretch = new Uint8Array(byFigure.length * PARTS);
-  byFigure.forEach(({ of, parts }, row) => parts.forEach((p, part) => (stretch[row * PARTS + part] = of.indexOf(p))));
+  const start = new Int32Array(unanswered.length);
+  for (let k = 1; k < unanswered.length; k++) start[k] = start[k - 1]! + unanswered[k - 1]!.of.length;
   return {
-    at: Int32Array.from(all, (c) => c.place),
-    start,
-    size: Int32Array.from(all, (c) => c.of.length),
-    asked: unanswered.length,
-    figure: Int32Array.from(all, (c) => c.figure),
-    stretch,
-    table,
+    unanswered: {
+      at: Int32Array.from(unanswered, (c) => c.place),
+      start,
+      size: Int32Array.from(unanswered, (c) => c.of.length),
+      table: Float64Array.from(unanswered.flatMap((c) => c.of)),
+    },
     figures,
   };
+};
+
+const drawnFigure = (cells: readonly { place: number; parts: Float64Array }[]): DrawnFigure => {
+  const stretches = new Map<string, number>();
+  const rows: number[] = [];
+  const stretchOf = Uint8Array.from({ length: PARTS }, (_, part) => {
+    const row = cells.map((c) => c.parts[part]!);
+    const key = row.join();
+    let stretch = stretches.get(key);
+    if (stretch === undefined) {
+      stretches.set(key, (stretch = stretches.size));
+      rows.push(...row);
+    }
+    return stretch;
+  });
+  return { stretchOf, cells: Int32Array.from(cells, (c) => c.place), points: Float64Array.from(rows) };
 };
 
 /** The largest totals, those that tie together, as many groups as there is room for. */
