@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Criterion, Scoresheet } from '../src/documents/scoresheet.ts';
-import { firstPlaces, type Standing } from '../src/score/firmness.ts';
+import { drawWeights, firstPlaces, type Standing } from '../src/score/firmness.ts';
 import { sensitivityOf } from '../src/score/sensitivity.ts';
+import { randomFrom } from '../src/stats/random.ts';
 import { score, standing, type Answers } from '../src/score/scoresheet.ts';
 import { scoresheetFault } from '../src/score/scoresheet-fault.ts';
 import { STARTER_SCORESHEETS } from '../src/score/starter-scoresheets.ts';
@@ -226,4 +227,27 @@ describe('what a single answer or weight would turn', () => {
       { numRuns: 60 },
     );
   });
+});
+
+test('weights drawn from any are, in their order, the published centroid weights at the mean', () => {
+  // Rank-order centroids, Barron & Barrett 1996, Management Science 42(11), table 1: what weights are at the mean of which only
+  // the order is known, over all divisions of 1.
+  const published = [
+    [0.75, 0.25],
+    [0.6111, 0.2778, 0.1111],
+    [0.5208, 0.2708, 0.1458, 0.0625],
+    [0.4567, 0.2567, 0.1567, 0.09, 0.04],
+  ];
+  for (const centroids of published) {
+    const random = randomFrom(7919 * centroids.length);
+    const base = centroids.map(() => 1 / centroids.length);
+    const drawn = new Float64Array(base.length);
+    const sums = base.map(() => 0);
+    const draws = 60_000;
+    for (let i = 0; i < draws; i++) {
+      drawWeights(base, 'any', random, drawn);
+      [...drawn].sort((a, b) => b - a).forEach((w, at) => (sums[at]! += w / draws));
+    }
+    sums.forEach((mean, at) => expect(mean).toBeCloseTo(centroids[at]!, 2));
+  }
 });

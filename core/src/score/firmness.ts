@@ -64,7 +64,8 @@ export interface PlacesAsked {
   places?: number;
 }
 
-const drawWeights = (base: readonly number[], how: WeightsDrawn, random: Random, into: Float64Array): void => {
+/** Draws the weights of one draw into an array, as many as there are. */
+export const drawWeights = (base: readonly number[], how: WeightsDrawn, random: Random, into: Float64Array): void => {
   if (how === 'as they are') into.set(base);
   else if (how === 'around')
     for (let j = 0; j < base.length; j++) into[j] = base[j]! * Math.exp((Math.LN2 / Z80) * normalDraw(random)); // prettier-ignore

@@ -1,4 +1,5 @@
 import { Button, Flex, Text } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import { SCORE_MEASURE_NAMES, SCORE_MEASURES, type ScoreMeasure } from '@kettle/core/documents/scoresheet';
 import { useHoldMutation } from '../../ground/api/candidates.ts';
@@ -8,17 +9,27 @@ import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { shownMeasure } from './measure-text.ts';
 
 /** A measured answer can be held as it is, while the figures go on; then it says since when, and what is measured today. */
-export const Held = ({ scored, measure }: { scored: ScoredCandidate; measure: ScoreMeasure }) => {
+export const Held = ({
+  scored,
+  measure,
+  children,
+}: {
+  scored: ScoredCandidate;
+  measure: ScoreMeasure;
+  /** The answer as it counts. */
+  children: ReactNode;
+}) => {
   const market = useMarket();
   const [hold, { error, isLoading }] = useHoldMutation();
   const held = scored.frozen[measure];
   // What is yes or no does not move with the days.
-  if (SCORE_MEASURES[measure] === 'yes-no') return null;
+  if (SCORE_MEASURES[measure] === 'yes-no') return children;
   const name = SCORE_MEASURE_NAMES[measure];
   const put = (to: boolean): void => void hold({ params: { id: scored.id, measure }, body: { held: to } });
   return (
     <>
-      <Flex gap="2" align="center" mt="0.5" wrap="wrap">
+      <Flex gap="3" align="center" wrap="wrap">
+        {children}
         {held && (
           <Text fontSize="12px" color="saffron">
             ▲ held since {day(held.day, market.today)}; measured today:{' '}

@@ -172,8 +172,12 @@ const GateRow = ({
         </>
       }
     >
-      {gate.measured && state.value !== null && SCORE_MEASURES[gate.measured.measure] !== 'yes-no' && (
-        <Text className="figures">{shownMeasure(gate.measured.measure, state.value, market)}</Text>
+      {gate.measured && !judged && (
+        <Held scored={scored} measure={gate.measured.measure}>
+          {state.value !== null && SCORE_MEASURES[gate.measured.measure] !== 'yes-no' && (
+            <Text className="figures">{shownMeasure(gate.measured.measure, state.value, market)}</Text>
+          )}
+        </Held>
       )}
       {(gate.measured === null || judged || state.state !== 'pass') && (
         <Choices
@@ -188,7 +192,6 @@ const GateRow = ({
           pictures={scored.pictures[gate.key]}
         />
       )}
-      {gate.measured && !judged && <Held scored={scored} measure={gate.measured.measure} />}
       <Old answer={answer} goodFor={goodFor} />
     </Row>
   );
@@ -231,18 +234,19 @@ const CriterionRow = ({
           pictures={scored.pictures[criterion.key]}
         />
       ) : (
-        <Text className="figures">
-          {result.value === null ? (
-            <>
-              <Mark kind="open" word="not known" />
-              not known
-            </>
-          ) : (
-            shownMeasure(criterion.scale.measure, result.value, market)
-          )}
-        </Text>
+        <Held scored={scored} measure={criterion.scale.measure}>
+          <Text className="figures">
+            {result.value === null ? (
+              <>
+                <Mark kind="open" word="not known" />
+                not known
+              </>
+            ) : (
+              shownMeasure(criterion.scale.measure, result.value, market)
+            )}
+          </Text>
+        </Held>
       )}
-      {criterion.scale.kind === 'measured' && <Held scored={scored} measure={criterion.scale.measure} />}
       <Old answer={answer} goodFor={goodFor} />
     </Row>
   );

@@ -80,13 +80,13 @@ export const Standing = ({
           cell: (c) => (
             <Flex align="center" gap="2.5">
               <PointBar score={c.score} />
-              <span>
+              <Box as="span" whiteSpace="nowrap">
                 <Mark kind={VERDICT[c.score.verdict]} word={c.score.verdict} />
                 {c.score.least === c.score.most ? c.score.least : `${c.score.least}–${c.score.most}`}{' '}
                 <Box as="span" color="inkSoft">
                   {c.score.verdict}
                 </Box>
-              </span>
+              </Box>
             </Flex>
           ),
         },
@@ -133,7 +133,7 @@ const Gates = ({ gates, sheet }: { gates: ScoredCandidate['score']['gates']; she
 const PointBar = ({ score }: { score: ScoredCandidate['score'] }) => {
   const place = (x: number): string => `${(100 * x) / (score.max || 1)}%`;
   return (
-    <Box aria-hidden position="relative" w="150px" h="16px" flexShrink={0}>
+    <Box aria-hidden position="relative" w={{ base: '70px', lg: '150px' }} h="16px" flexShrink={0}>
       <Box position="absolute" top="7px" left="0" right="0" h="1px" bg="rule" />
       <Box
         position="absolute"
