@@ -17,21 +17,30 @@ const wholeNumber = (flag, text, least, most) => {
   return value;
 };
 
-/** The words and flags of a command; what is not known is refused with a sentence. */
-export const optionsOf = (flags) => {
+/**
+ * The words and flags of a command; what is not known is refused with a sentence.
+ * @param flags take a value
+ * @param switches take none
+ */
+export const optionsOf = (flags, switches = []) => {
   let parsed;
   try {
     parsed = parseArgs({
       allowPositionals: true,
-      options: Object.fromEntries(flags.map((flag) => [flag, { type: 'string' }])),
+      options: Object.fromEntries([
+        ...flags.map((flag) => [flag, { type: 'string' }]),
+        ...switches.map((flag) => [flag, { type: 'boolean' }]),
+      ]),
     });
   } catch (error) {
-    refuse(`${error.message.split(/[.\n]/)[0]}. There are ${flags.map((f) => `--${f}`).join(', ')}.`);
+    refuse(`${error.message.split(/[.\n]/)[0]}. There are ${[...flags, ...switches].map((f) => `--${f}`).join(', ')}.`);
   }
   const { positionals, values } = parsed;
   return {
     positionals,
     data: values.data,
+    team: values.team ?? false,
+    address: values.address,
     inbox: values.inbox,
     port: wholeNumber('port', values.port ?? process.env.PORT, 0, 65_535),
     listings: wholeNumber('listings', values.listings, 100, 5_000_000),

@@ -1,6 +1,7 @@
 // Starts the program: `demo` (with the demo world), `own` (an empty workspace), `dev` (demo with hot reload).
 // Options: --data DIR (where the workspace is kept), --inbox DIR (files there are taken in by themselves), --port N (first
-// port tried), --listings N (size of the demo).
+// port tried), --listings N (size of the demo), --team (several people, who sign in), --address https://… (under which a proxy with
+// TLS reaches it from outside; with --team alone).
 import { spawn } from 'node:child_process';
 import { join, resolve } from 'node:path';
 import { buildInterface, installPackages, installPrograms } from './install.mjs';
@@ -23,9 +24,12 @@ const {
   inbox,
   port: firstPort,
   listings,
-} = optionsOf(['data', 'inbox', 'port', 'listings']);
+  team,
+  address,
+} = optionsOf(['data', 'inbox', 'port', 'listings', 'address'], ['team']);
 const mode = positionals[0] ?? 'own';
 if (!['demo', 'own', 'dev'].includes(mode)) refuse(`"${mode}" is no way to start; there are demo, own and dev.`);
+if (address && !team) refuse('--address is for several people: it goes with --team, where everybody signs in.');
 const ownAddress = databaseAddress();
 const data = folderOf(mode, wished);
 
@@ -104,6 +108,8 @@ const startServer = () =>
       KETTLE_COPIES: join(data, 'copies'),
       KETTLE_INBOX: inbox ? resolve(inbox) : join(data, 'inbox'),
       ...(listings ? { KETTLE_LISTINGS: String(listings) } : {}),
+      ...(team ? { KETTLE_TEAM: '1' } : {}),
+      ...(address ? { KETTLE_ADDRESS: address } : {}),
     },
     (how) => {
       if (how === 0 || how === SAID_WHY) return void stop(how === 0 ? 0 : 1);

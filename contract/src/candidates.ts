@@ -15,6 +15,8 @@ export const LogEntry = Type.Object({
   text: Type.String(),
   day: Day,
   stage: Nullable(Stage),
+  /** Who did it; null where nobody signs in. */
+  by: Nullable(Type.String()),
 });
 export const LineUpEntry = Type.Composite([
   ListingBrief,

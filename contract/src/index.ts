@@ -3,8 +3,10 @@ import { candidates, reviews } from './candidates.ts';
 import { costingRoutes } from './costing.ts';
 import { curves } from './curves.ts';
 import { demand } from './demand.ts';
+import { folder } from './folder.ts';
 import { listings } from './listings.ts';
 import { papers } from './papers.ts';
+import { people } from './people.ts';
 import { shortlist } from './shortlist.ts';
 import { siftRoutes } from './sift.ts';
 import { sources } from './sources.ts';
@@ -14,6 +16,7 @@ import { watch } from './watch.ts';
 /** Every route of the API, by capability. */
 export const routes = {
   sources,
+  folder,
   archive,
   sift: siftRoutes,
   demand,
@@ -26,4 +29,5 @@ export const routes = {
   reviews,
   shortlist,
   papers,
+  people,
 };

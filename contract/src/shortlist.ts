@@ -45,7 +45,13 @@ export const ScoredCandidate = Type.Object({
   /** Answers by judgement, by gate or criterion. */
   answers: Type.Record(
     Type.String(),
-    Type.Object({ choice: Type.String(), evidence: Type.String(), version: Version, day: Day }),
+    Type.Object({
+      choice: Type.String(),
+      evidence: Type.String(),
+      version: Version,
+      day: Day,
+      by: Nullable(Type.String()),
+    }),
   ),
   /** Measured answers that are held as they were on a day, by measure, beside what is measured today. */
   frozen: Type.Record(
@@ -99,6 +105,8 @@ export const Decision = Type.Object({
   day: Day,
   until: Nullable(Day),
   restedOn: DecidedOn,
+  /** Who did it; null where nobody signs in. */
+  by: Nullable(Type.String()),
 });
 export type Decision = Static<typeof Decision>;
 

@@ -1,8 +1,10 @@
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { allMarketplaces } from './capabilities/marketplaces/service.ts';
+import { inviteFirstOwner } from './capabilities/people/service.ts';
 import { openDatabase } from './ground/db/connection.ts';
 import { writeCopy } from './ground/db/copy.ts';
+import type { Team } from './ground/ground.ts';
 import { marketOf } from './ground/marketplaces/marketplaces.ts';
 import { diskFullSentence, isDatabaseAway } from './ground/problems/problem.ts';
 import { Unusable } from './ground/problems/unusable.ts';
@@ -29,11 +31,23 @@ const url = process.env.KETTLE_DATABASE_URL;
 if (!url) end(SAID_WHY, 'KETTLE_DATABASE_URL is not set. Start the program with npm run demo or npm start.');
 const log = makeLog(process.env.LOG_LEVEL ?? 'warn');
 const database = openDatabase(url!);
-const services = compose(database, url!, log, {
-  cache: process.env.KETTLE_CACHE,
-  copies: process.env.KETTLE_COPIES,
-  inbox: process.env.KETTLE_INBOX,
-});
+/** Where several people work: under which address from outside, if under any. */
+const teamOf = (): Team | null => {
+  if (process.env.KETTLE_TEAM !== '1') return null;
+  const address = process.env.KETTLE_ADDRESS;
+  if (!address) return { origin: null, secure: false };
+  const { origin, protocol } = URL.canParse(address) ? new URL(address) : { origin: '', protocol: '' };
+  if (protocol !== 'https:') end(SAID_WHY, 'The address of a team begins with https://: passwords go over it.');
+  return { origin, secure: true };
+};
+const team = teamOf();
+const services = compose(
+  database,
+  url!,
+  log,
+  { cache: process.env.KETTLE_CACHE, copies: process.env.KETTLE_COPIES, inbox: process.env.KETTLE_INBOX },
+  team,
+);
 services.aside.start();
 const kind = process.env.KETTLE_WORKSPACE === 'demo' ? 'demo' : 'own';
 
@@ -83,7 +97,16 @@ server.once('listening', () => {
   services.watchman.start((error) => log.warn({ err: error }, 'A daily run could not be made'));
   services.folder.start((error) => log.warn({ err: error }, 'The folder could not be looked at'));
   warmUp().catch((error: unknown) => log.warn({ err: error }, 'The sift indexes could not be built ahead'));
-  say(`Cold Kettle is ready: http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
+  const here = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  say(`Cold Kettle is ready: ${here}/`);
+  if (team)
+    inviteFirstOwner(database)
+      .then(
+        (invitation) =>
+          invitation &&
+          say(`Nobody owns this workspace yet. The first owner joins by ${team.origin ?? here}/join/${invitation}`),
+      ) // prettier-ignore
+      .catch((error: unknown) => log.error({ err: error }, 'The first owner could not be invited'));
 });
 listen(Number(process.env.KETTLE_PORT ?? 4173), PORTS_TRIED);
 

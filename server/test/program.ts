@@ -5,6 +5,7 @@ import mysql from 'mysql2/promise';
 import { pino } from 'pino';
 import type { Job } from '@kettle/contract/shapes';
 import type { ImportKind } from '@kettle/contract/sources';
+import type { Team } from '../src/ground/ground.ts';
 import { openDatabase, type Database } from '../src/ground/db/connection.ts';
 import type { Jobs } from '../src/ground/jobs/queue.ts';
 import { makeApp } from '../src/roof/app/app.ts';
@@ -56,12 +57,19 @@ export const startProgram = async ({
   listings = 1200,
   url,
   folders = {},
-}: { kind?: 'own' | 'demo'; listings?: number; url?: string; folders?: Folders } = {}): Promise<Program> => {
+  team = null,
+}: {
+  kind?: 'own' | 'demo';
+  listings?: number;
+  url?: string;
+  folders?: Folders;
+  team?: Team | null;
+} = {}): Promise<Program> => {
   const address = url ?? (await freshSchema());
   if (kind === 'demo' && url === undefined) await readWorld(listings, address);
   const database = openDatabase(address, 6);
   await prepareWorkspace(database, kind, listings, () => {});
-  const services = compose(database, address, log, folders);
+  const services = compose(database, address, log, folders, team);
   const { jobs } = services;
   const server: Server = makeServer(makeApp(services, log));
   server.listen(0, '127.0.0.1');

@@ -156,7 +156,7 @@ describe('opinions', () => {
   };
   test('stand beside one’s own, and theirs can be taken with their words as evidence', async () => {
     const asked = answering((method) => (method === 'GET' ? [opinion] : { version: 5 }));
-    show(<OpinionsPanel candidate={7} own={{ law: { choice: 'pass', evidence: 'two registers', version: 4, day: '2026-11-20' } }} />); // prettier-ignore
+    show(<OpinionsPanel candidate={7} own={{ law: { choice: 'pass', evidence: 'two registers', version: 4, day: '2026-11-20', by: null } }} />); // prettier-ignore
     const table = await screen.findByRole('table', { name: 'Answers of Ida beside yours' });
     expect(within(table).getAllByRole('row')).toHaveLength(3);
     expect(screen.getByText('“<b>Heavy</b>”')).toBeVisible();

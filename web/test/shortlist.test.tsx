@@ -201,7 +201,7 @@ describe('a candidate’s scoresheet', () => {
 
   test('evidence is looked at: addresses lead out safely, pictures are shown, and one is put beside', async () => {
     const asked = open({
-      answers: { 'no-patent': { choice: 'pass', evidence: 'see https://register.example/1?a=b and javascript:alert(1)', version: 2, day: '2026-11-20' } }, // prettier-ignore
+      answers: { 'no-patent': { choice: 'pass', evidence: 'see https://register.example/1?a=b and javascript:alert(1)', version: 2, day: '2026-11-20', by: null } }, // prettier-ignore
       pictures: { 'no-patent': [{ id: 9, name: 'hinge.png', day: '2026-11-20' }] },
     });
     const link = await screen.findByRole('link', { name: 'https://register.example/1?a=b' });

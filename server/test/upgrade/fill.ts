@@ -268,6 +268,22 @@ export const FILL: readonly Fill[] = [
     sql: `update marketplaces set own_means = '{"format":"cold-kettle/own-means","purse":800000,"income":null,"weeks":16,"taste":""}', launch_year = '{"format":"cold-kettle/launch-year","begins":"2026-12","purse":1200000,"atOnce":2}'`,
   },
   {
+    from: 24,
+    sql: `insert into people (id, name, login, role, password) values (1, 'Olga', 'olga', 'owner', '$argon2id$v=19$m=19456,t=2,p=1$c29tZXNhbHRzb21lc2FsdA$AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA')`,
+  },
+  {
+    from: 24,
+    sql: `insert into tokens (digest, person_id, name, role, ends_at) values (repeat('a', 64), 1, 'nightly', 'reader', '2027-01-01')`,
+  },
+  {
+    from: 24,
+    sql: `insert into deeds (person_id, what, parameters, status) values (1, 'POST /api/candidates/{id}/notes', '{"id":"3"}', '200')`,
+  },
+  {
+    from: 24,
+    sql: `update decisions set done_by = 1`,
+  },
+  {
     from: 11,
     sql: `insert into folder_files (marketplace_id, name, size, modified, state, reason, kind) select id, 'List.csv', 900, 1700000000000, 'waiting', 'Look at it once.', 'listings' from marketplaces limit 1`,
   },

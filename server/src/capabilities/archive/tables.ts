@@ -4,6 +4,8 @@ import * as schema from '../../ground/db/schema.ts';
 
 /** Kept for a moment, or made anew by each process: no part of a workspace's own. */
 const PASSING = new Set(['jobs', 'uploads', 'upload_pieces', 'folder_files', 'workspace']);
+/** Who works here, and by what they are known: that never leaves with a copy of their work. */
+const WHO = new Set(['people', 'sessions', 'invitations', 'tokens', 'sign_in_tries', 'deeds']);
 /** Columns that hold another row's number without a reference that the database knows of. */
 const LOOSE: Readonly<Record<string, string>> = {
   import_id: 'imports',
@@ -34,7 +36,7 @@ const describe = (table: MySqlTable): ArchiveTable => {
     const { columns: own, foreignTable } = foreign.reference();
     if (own.length === 1) points.set(own[0]!.name, getTableConfig(foreignTable).name);
   }
-  const own = columns.filter((c) => c.generated === undefined);
+  const own = columns.filter((c) => c.generated === undefined && !WHO.has(points.get(c.name) ?? ''));
   return {
     name,
     columns: own.map((c) => ({
@@ -60,7 +62,7 @@ const describe = (table: MySqlTable): ArchiveTable => {
 export const ARCHIVE_TABLES: readonly ArchiveTable[] = Object.values<unknown>(schema)
   .filter((t): t is MySqlTable => is(t, MySqlTable))
   .map(describe)
-  .filter((t) => !PASSING.has(t.name))
+  .filter((t) => !PASSING.has(t.name) && !WHO.has(t.name))
   .sort((a, b) => (a.name < b.name ? -1 : 1));
 
 export const tableNamed = (name: string): ArchiveTable | undefined => ARCHIVE_TABLES.find((t) => t.name === name);

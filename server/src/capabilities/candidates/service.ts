@@ -11,6 +11,7 @@ import { raiseRuledVersion } from '../../ground/costings/costed.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { candidateLog, candidates, estimates, lineUp, listings, readings, watched } from '../../ground/db/schema.ts';
 import { type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { nameIn, namesOf } from '../../ground/people/names.ts';
 import { badField, conflict, notFound } from '../../ground/problems/problem.ts';
 import { takeOverCosting } from '../costing/service.ts';
 import { watchListings } from '../watch/service.ts';
@@ -131,6 +132,7 @@ export const candidateOf = async (db: Db, id: number): Promise<Candidate> => {
   );
   const [waits, readiness] = await Promise.all([waitingsOf(db, market, [candidate]), readinessOf(db, market, [id])]);
   const ready = readiness.get(id)!;
+  const names = await namesOf(db, log.map((l) => l.doneBy)); // prettier-ignore
   const stageDays: Record<string, string> = {};
   for (const entry of log) if (entry.stage && !stageDays[entry.stage]) stageDays[entry.stage] = entry.day;
   return {
@@ -165,7 +167,7 @@ export const candidateOf = async (db: Db, id: number): Promise<Candidate> => {
           : [];
       })
       .sort((a, b) => Number(b.anchor) - Number(a.anchor)),
-    log: log.map(({ id: entryId, kind, text, day, stage }) => ({ id: entryId, kind, text, day, stage })),
+    log: log.map(({ id: entryId, kind, text, day, stage, doneBy }) => ({ id: entryId, kind, text, day, stage, by: nameIn(names, doneBy) })), // prettier-ignore
   };
 };
 

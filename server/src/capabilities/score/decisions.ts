@@ -7,6 +7,7 @@ import { refuseTooEarly } from '../../ground/candidates/waiting.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { candidates, decisions, estimates, listings } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import { nameIn, namesOf } from '../../ground/people/names.ts';
 import { badField } from '../../ground/problems/problem.ts';
 import { changeCandidate, moveWithin } from '../candidates/service.ts';
 import { markListings } from '../sheet/marks.ts';
@@ -16,7 +17,8 @@ import { refuseRuledOut, standingOf } from './service.ts';
 export const decisionsOf = async (db: Db, id: number): Promise<Decision[]> => {
   await candidateRow(db, id);
   const rows = await db.select().from(decisions).where(eq(decisions.candidateId, id)).orderBy(desc(decisions.id));
-  return rows.map(({ candidateId: _, madeAt: __, ...row }) => row);
+  const names = await namesOf(db, rows.map((r) => r.doneBy)); // prettier-ignore
+  return rows.map(({ candidateId: _, madeAt: __, doneBy, ...row }) => ({ ...row, by: nameIn(names, doneBy) }));
 };
 
 /** What stands today, to be looked back at. */

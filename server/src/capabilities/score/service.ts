@@ -11,6 +11,8 @@ import { readinessOf, unreadOf } from '../../ground/candidates/waiting.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { answers, briefs, candidateLog, candidates, estimates, listings, watched } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
+import { nameIn, namesOf } from '../../ground/people/names.ts';
+import { whoActs } from '../../ground/people/who.ts';
 import { badField, notFound, ProblemError } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';
 import { measureCandidates, type CandidateRow, type MeasuredCandidate } from './measured.ts';
@@ -47,10 +49,11 @@ const scoreRows = async (
       .from(briefs)
       .where(inArray(briefs.candidateId, ids)),
   ]);
+  const names = await namesOf(db, given.map((a) => a.doneBy)); // prettier-ignore
   const briefOf = new Map(made.map((b) => [b.id, b.document]));
   const byCandidate = groupsOf(given, (a) => a.candidateId);
   return rows.map((row) => ({
-    ...scored(row, measured.get(row.id)!, byCandidate.get(row.id) ?? [], held.get(row.id) ?? [], sheet.document),
+    ...scored(row, measured.get(row.id)!, byCandidate.get(row.id) ?? [], held.get(row.id) ?? [], sheet.document, names),
     cure: cureOf(measured.get(row.id)!, briefOf.get(row.id)),
     pictures: pictures.get(row.id) ?? {},
     labels: labels.get(row.anchorId) ?? [],
@@ -65,6 +68,7 @@ const scored = (
   given: readonly (typeof answers.$inferSelect)[],
   held: readonly HeldAnswer[],
   sheet: Scoresheet,
+  names: ReadonlyMap<number, string>,
 ): Omit<ScoredCandidate, 'still' | 'unread' | 'pictures' | 'labels' | 'cure'> => {
   const judged: Record<string, JudgedAnswer> = Object.fromEntries(
     given.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, day: a.day }]),
@@ -79,7 +83,10 @@ const scored = (
     anchorCode: measured.anchor.code,
     score: result,
     answers: Object.fromEntries(
-      given.map((a) => [a.key, { choice: a.choice, evidence: a.evidence, version: a.version, day: a.day }]),
+      given.map((a) => [
+        a.key,
+        { choice: a.choice, evidence: a.evidence, version: a.version, day: a.day, by: nameIn(names, a.doneBy) },
+      ]),
     ),
     frozen: Object.fromEntries(
       held.map((h) => [h.measure, { value: h.value, day: h.day, today: measured.answers[h.measure]?.value ?? null }]),
@@ -181,7 +188,7 @@ export const answer = async (
       await tx.delete(answers).where(where);
       return { version: 0 };
     }
-    const values = { choice, evidence: evidence.trim(), day: market.today, version: versionAfter(before) };
+    const values = { choice, evidence: evidence.trim(), day: market.today, version: versionAfter(before), doneBy: whoActs()?.id ?? null }; // prettier-ignore
     await tx
       .insert(answers)
       .values({ candidateId: id, scoresheetId, key, ...values })

@@ -7,3 +7,4 @@ export * from './schema/demand.ts';
 export * from './schema/supply.ts';
 export * from './schema/watch.ts';
 export * from './schema/work.ts';
+export * from './schema/people.ts';

@@ -10,7 +10,8 @@ import { Overtaken } from '../../capabilities/sift/service.ts';
 import { notFound, problemFrom } from '../../ground/problems/problem.ts';
 import { serveCapabilities } from './capabilities.ts';
 import type { Services } from './compose.ts';
-import { decodableOnly, localHostOnly, ownPagesOnly } from './guards.ts';
+import { asWhoAsked, knownPeopleOnly, pagesOfNobody } from './access.ts';
+import { decodableOnly, knownHostOnly, ownPagesOnly } from './guards.ts';
 import { openApi } from './openapi.ts';
 import { makePage } from './page.ts';
 
@@ -21,7 +22,10 @@ export const makeApp = (services: Services, log: Logger): Express => {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
-  app.use(decodableOnly, localHostOnly, ownPagesOnly);
+  const origin = services.team?.origin ?? null;
+  // Only a proxy on this machine says from where a request came.
+  app.set('trust proxy', 'loopback');
+  app.use(decodableOnly, knownHostOnly(origin), ownPagesOnly(origin));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -45,7 +49,9 @@ export const makeApp = (services: Services, log: Logger): Express => {
   );
   app.use(compression());
   app.use(pinoHttp({ logger: log, autoLogging: { ignore: (r) => r.method === 'GET' } }));
-  app.use(express.json({ limit: '1mb', strict: true }));
+  // Before anything of a request is read.
+  if (services.team) app.use(knownPeopleOnly(services.database.db));
+  app.use(express.json({ limit: '1mb', strict: true }), asWhoAsked);
 
   app.get('/api/openapi.json', (_, response) => void response.json(openApi()));
   serveCapabilities(app, services);
@@ -63,7 +69,7 @@ export const makeApp = (services: Services, log: Logger): Express => {
     );
     app.use(express.static(WEB, { index: false }));
     // Addresses of the interface's own pages all load the interface.
-    const page = makePage(WEB, services);
+    const page = makePage(WEB, services, services.team ? pagesOfNobody(services.database.db) : null);
     app.get('/{*rest}', async (request, response) => {
       response.type('html').setHeader('Cache-Control', 'no-cache');
       response.send(await page(request));

@@ -8,6 +8,7 @@ import { serveFind } from '../../capabilities/find/routes.ts';
 import { serveJobs } from '../../capabilities/jobs/routes.ts';
 import { serveMarketplaces } from '../../capabilities/marketplaces/routes.ts';
 import { servePapers } from '../../capabilities/papers/routes.ts';
+import { servePeople } from '../../capabilities/people/routes.ts';
 import { serveReviews } from '../../capabilities/reviews/routes.ts';
 import { serveShortlist } from '../../capabilities/score/routes.ts';
 import { refuseRuledOut } from '../../capabilities/score/service.ts';
@@ -21,6 +22,7 @@ import type { Services } from './compose.ts';
 
 /** Everything that is answered over HTTP. */
 export const serveCapabilities = (app: Express, services: Services): void => {
+  servePeople(app, services);
   serveMarketplaces(app, services);
   serveFind(app, services);
   serveJobs(app, services);

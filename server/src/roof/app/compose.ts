@@ -6,7 +6,7 @@ import { WatchedFolder } from '../../capabilities/sources/folder.ts';
 import { Watchman } from '../../capabilities/watch/watchman.ts';
 import { Aside } from '../../ground/aside/aside.ts';
 import type { Database } from '../../ground/db/connection.ts';
-import type { Ground } from '../../ground/ground.ts';
+import type { Ground, Team } from '../../ground/ground.ts';
 import { Jobs } from '../../ground/jobs/queue.ts';
 import { simulatedOutside } from '../stand-ins/outside.ts';
 
@@ -32,12 +32,19 @@ export interface Folders {
   inbox?: string | undefined;
 }
 
-export const compose = (database: Database, url: string, log: Logger, folders: Folders = {}): Services => {
+export const compose = (
+  database: Database,
+  url: string,
+  log: Logger,
+  folders: Folders = {},
+  team: Team | null = null,
+): Services => {
   const ground: Ground = {
     database,
     jobs: new Jobs(database, url, jobWorker, log),
     aside: new Aside(url, asideWorker),
     outside: simulatedOutside,
+    team,
   };
   const folder = new WatchedFolder(ground, folders.inbox ?? null);
   return {

@@ -11,12 +11,19 @@ import type { Services } from './compose.ts';
 /** A page does not wait longer than this for a sift to send along. */
 const PATIENCE_MS = 400;
 
-/** The interface's page, with the answers that its first screen will ask for, so that it need not ask. */
-export const makePage = (web: string, services: Services): ((request: Request) => Promise<string>) => {
+/**
+ * The interface's page, with the answers that its first screen will ask for, so that it need not ask.
+ * @param isNobody whether nobody is signed in: then nothing is sent along
+ */
+export const makePage = (
+  web: string,
+  services: Services,
+  isNobody: ((request: Request) => Promise<boolean>) | null,
+): ((request: Request) => Promise<string>) => {
   const page = readFileSync(join(web, 'index.html'), 'utf8');
   return async (request) => {
     // Without them the page asks by itself, and says what is wrong if something is.
-    const answers = await answersFor(services, request).catch(() => null);
+    const answers = (await isNobody?.(request)) ? null : await answersFor(services, request).catch(() => null);
     if (!answers) return page;
     // Data, not script: nothing in it can end the element or be run.
     const text = JSON.stringify(answers).replaceAll('<', '\\u003c');

@@ -24,9 +24,17 @@ import { PageDraft } from '@kettle/core/documents/page-draft';
 import { Scoresheet } from '@kettle/core/documents/scoresheet';
 import { STAGES } from '@kettle/core/documents/stages';
 import { WaitFor } from '@kettle/core/documents/watch-rules';
+import { whoActs } from '../../people/who.ts';
 import { bytes, document, kept, madeAt, money, refId, rowId, version } from './columns.ts';
 import { listings } from './listing.ts';
+import { people } from './people.ts';
 import { categories, feeSchedules, marketplaces } from './marketplace.ts';
+
+/** Who did it; null where nobody signs in, and for what the program did by itself. */
+const doneBy = () =>
+  refId('done_by')
+    .references(() => people.id, { onDelete: 'set null' })
+    .$defaultFn(() => whoActs()?.id ?? sql`null`);
 
 /**
  * One calculation of the money, of a candidate; or of a listing alone until a candidate is started from it and takes it
@@ -113,6 +121,7 @@ export const decisions = mysqlTable(
     day: date('day', { mode: 'string' }).notNull(),
     until: date('until', { mode: 'string' }),
     restedOn: document(DecidedOn, 'rested_on').notNull(),
+    doneBy: doneBy(),
     madeAt: madeAt(),
   },
   (t) => [index('decisions_candidate').on(t.candidateId)],
@@ -130,6 +139,7 @@ export const candidateLog = mysqlTable(
     /** The marketplace's day it happened on. */
     day: date('day', { mode: 'string' }).notNull(),
     stage: mysqlEnum('stage', STAGES),
+    doneBy: doneBy(),
     madeAt: madeAt(),
   },
   (t) => [index('candidate_log_candidate').on(t.candidateId)],
@@ -267,6 +277,7 @@ export const answers = mysqlTable(
     evidence: varchar('evidence', { length: 2000 }).notNull().default(''),
     version: version(),
     day: date('day', { mode: 'string' }).notNull(),
+    doneBy: doneBy(),
   },
   (t) => [primaryKey({ columns: [t.candidateId, t.scoresheetId, t.key] })],
 );

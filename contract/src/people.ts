@@ -1,0 +1,83 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { Day, exactly, Nullable, oneOf } from '@kettle/core/documents/shapes';
+import { route } from './route.ts';
+import { Done, Id } from './shapes.ts';
+
+/** What somebody may, the least first: each may all that those before may. */
+export const ROLES = ['reader', 'helper', 'member', 'owner'] as const;
+export type Role = (typeof ROLES)[number];
+export const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  reader: 'reads everything',
+  helper: 'reads everything; answers questions, marks reviews and listings, writes notes',
+  member: 'works on everything: candidates, costings, files, rules',
+  owner: 'works on everything; people, tokens, copies, removing marketplaces',
+};
+/** Whether a role may what another may. @example mayAs('member', 'helper') // => true */
+export const mayAs = (role: Role, needed: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(needed);
+
+const name = Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' });
+const login = Type.String({ minLength: 1, maxLength: 120, pattern: '^\\S+$', description: 'By what one signs in: a name or a mail address, without blanks.' }); // prettier-ignore
+/** Long enough, and everything else is the person's own (OWASP ASVS 5, 6.2.1: at least 15 letters where it stands alone). */
+const password = Type.String({ minLength: 15, maxLength: 256 });
+const given = Type.String({ maxLength: 256 });
+const secret = Type.String({ minLength: 1, maxLength: 100 });
+
+export const Person = Type.Object({ id: Id, name: Type.String(), login: Type.String(), role: oneOf(...ROLES), since: Type.String(), left: Type.Boolean(), browsers: Type.Integer() }); // prettier-ignore
+export type Person = Static<typeof Person>;
+export const Me = Type.Object({
+  /** False where the workspace is one person's on one machine: then nobody signs in. */
+  team: Type.Boolean(),
+  person: Nullable(Type.Object({ id: Id, name: Type.String(), role: oneOf(...ROLES) })),
+});
+export type Me = Static<typeof Me>;
+export const Invitation = Type.Object({ id: Type.String(), role: oneOf(...ROLES), by: Nullable(Type.String()), endsAt: Type.String() }); // prettier-ignore
+export type Invitation = Static<typeof Invitation>;
+export const Token = Type.Object({ id: Id, name: Type.String(), role: oneOf(...ROLES), endsAt: Type.String(), usedAt: Nullable(Type.String()) }); // prettier-ignore
+export type Token = Static<typeof Token>;
+export const Deed = Type.Object({ id: Id, at: Type.String(), by: Type.String(), token: Nullable(Type.String()), what: Type.String(), parameters: Type.Record(Type.String(), Type.String()), status: Type.String() }); // prettier-ignore
+export type Deed = Static<typeof Deed>;
+
+export const people = {
+  me: route('get', '/api/me', 'Who asks, and whether people sign in here.', { reply: Me }),
+  signIn: route('post', '/api/sign-in', 'Signs in: the answer sets a cookie.', {
+    body: Type.Object({ login: given, password: given }, exactly),
+    reply: Done,
+  }),
+  signOut: route('post', '/api/sign-out', 'Signs this browser out.', { reply: Done }),
+  signOutEverywhere: route('post', '/api/sign-out-everywhere', 'Signs all of one’s browsers out.', { reply: Done }),
+  changePassword: route('put', '/api/me/password', 'Changes one’s password; all other browsers are signed out.', {
+    body: Type.Object({ old: given, password }, exactly),
+    reply: Done,
+  }),
+  join: route('post', '/api/join', 'Joins by an invitation, once, and signs in.', {
+    body: Type.Object({ invitation: secret, name, login, password }, exactly),
+    reply: Done,
+  }),
+  list: route('get', '/api/people', 'Who works here.', { reply: Type.Array(Person) }),
+  change: route('patch', '/api/people/{id}', 'Gives somebody another role, or lets them leave. The last owner stays.', {
+    params: Type.Object({ id: Id }),
+    body: Type.Object({ role: Type.Optional(oneOf(...ROLES)), left: Type.Optional(Type.Boolean()) }, exactly),
+    reply: Done,
+  }),
+  invitations: route('get', '/api/invitations', 'Invitations that nobody has used yet.', {
+    reply: Type.Array(Invitation),
+  }),
+  invite: route('post', '/api/invitations', 'Makes a link by which one person joins, within a week.', {
+    body: Type.Object({ role: oneOf(...ROLES) }, exactly),
+    reply: Type.Object({ id: Type.String(), invitation: secret }),
+  }),
+  dropInvitation: route('delete', '/api/invitations/{id}', 'Takes an invitation back.', {
+    params: Type.Object({ id: Type.String({ maxLength: 20 }) }),
+    reply: Done,
+  }),
+  tokens: route('get', '/api/tokens', 'One’s keys for scripts.', { reply: Type.Array(Token) }),
+  makeToken: route('post', '/api/tokens', 'Makes a key for a script; it is told once.', {
+    body: Type.Object({ name, role: oneOf(...ROLES), ends: Day }, exactly),
+    reply: Type.Object({ id: Id, token: secret }),
+  }),
+  dropToken: route('delete', '/api/tokens/{id}', 'Ends a key.', { params: Type.Object({ id: Id }), reply: Done }),
+  deeds: route('get', '/api/deeds', 'Who changed what, the newest first.', {
+    query: Type.Object({ before: Type.Optional(Id) }),
+    reply: Type.Array(Deed),
+  }),
+};

@@ -1,0 +1,99 @@
+import { sql } from 'drizzle-orm';
+import { datetime, index, mysqlEnum, mysqlTable, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import { ROLES } from '@kettle/contract/people';
+import { kept, madeAt, refId, rowId } from './columns.ts';
+
+const moment = (name: string) => datetime(name, { mode: 'string', fsp: 3 });
+/** SHA-256 of a secret that only its holder knows, in hex. */
+const digest = (name: string) => varchar(name, { length: 64 });
+
+/** Who works in this workspace. Rows stay when somebody leaves: what they did is theirs. */
+export const people = mysqlTable(
+  'people',
+  {
+    id: rowId(),
+    name: varchar('name', { length: 120 }).notNull(),
+    /** By what one signs in, in small letters. */
+    login: varchar('login', { length: 120 }).notNull(),
+    role: mysqlEnum('role', ROLES).notNull(),
+    /** Argon2id in its own notation (RFC 9106), with its salt and costs. */
+    password: varchar('password', { length: 200 }).notNull(),
+    madeAt: madeAt(),
+    leftAt: moment('left_at'),
+  },
+  (t) => [uniqueIndex('people_login').on(t.login)],
+);
+
+/** Browsers that are signed in. */
+export const sessions = mysqlTable(
+  'sessions',
+  {
+    digest: digest('digest').primaryKey(),
+    personId: refId('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    madeAt: madeAt(),
+    /** When it was last used, to within a minute. */
+    seenAt: moment('seen_at')
+      .notNull()
+      .default(sql`(utc_timestamp(3))`),
+    browser: varchar('browser', { length: 200 }).notNull().default(''),
+  },
+  (t) => [index('sessions_person').on(t.personId)],
+);
+
+/** Links by which somebody joins, once. */
+export const invitations = mysqlTable('invitations', {
+  digest: digest('digest').primaryKey(),
+  id: varchar('id', { length: 20 }).notNull().unique(),
+  role: mysqlEnum('role', ROLES).notNull(),
+  /** Null for the first owner, who is invited by the machine. */
+  madeBy: refId('made_by').references(() => people.id, { onDelete: 'cascade' }),
+  madeAt: madeAt(),
+  endsAt: moment('ends_at').notNull(),
+});
+
+/** Keys of scripts, each with what it may and until when. */
+export const tokens = mysqlTable('tokens', {
+  id: rowId(),
+  digest: digest('digest').notNull().unique(),
+  personId: refId('person_id')
+    .notNull()
+    .references(() => people.id, { onDelete: 'cascade' }),
+  name: varchar('name', { length: 80 }).notNull(),
+  /** As which role at most its requests count. */
+  role: mysqlEnum('role', ROLES).notNull(),
+  madeAt: madeAt(),
+  endsAt: moment('ends_at').notNull(),
+  usedAt: moment('used_at'),
+});
+
+/** Signing in that failed, to slow down who guesses. */
+export const signInTries = mysqlTable(
+  'sign_in_tries',
+  {
+    id: rowId(),
+    /** Digest of the login or of the address it came from. */
+    about: digest('about').notNull(),
+    at: madeAt('at'),
+  },
+  (t) => [index('sign_in_tries_about').on(t.about, t.at)],
+);
+
+/** Who changed what, by route; never what was typed. */
+export const deeds = mysqlTable(
+  'deeds',
+  {
+    id: rowId(),
+    personId: refId('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    /** Null for a browser. */
+    tokenId: refId('token_id'),
+    what: varchar('what', { length: 200 }).notNull(),
+    parameters: kept<Record<string, string>>('parameters').notNull(),
+    status: varchar('status', { length: 3 }).notNull(),
+    at: madeAt('at'),
+  },
+  (t) => [index('deeds_at').on(t.at)],
+);

@@ -1,0 +1,252 @@
+// Several people: who may ask for what, by a table of every route; sessions that cannot be fixed, stolen or replayed; keys; deeds.
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import pino from 'pino';
+import { ACCESS, accessOf, mayAsk } from '@kettle/contract/access';
+import { routes } from '@kettle/contract/index';
+import { ROLES, type Deed, type Invitation, type Person, type Role, type Token } from '@kettle/contract/people';
+import type { Route } from '@kettle/contract/route';
+import { inviteFirstOwner } from '../src/capabilities/people/service.ts';
+import { makeApp } from '../src/roof/app/app.ts';
+import { compose, endServices } from '../src/roof/app/compose.ts';
+import { startProgram, type Program } from './program.ts';
+
+const PASSWORD = 'correct horse battery staple';
+let program: Program;
+/** The cookie of a person of each role. */
+const cookies = {} as Record<Role, string>;
+const ids = {} as Record<Role, number>;
+
+const cookieOf = (headers: Record<string, string | string[] | undefined>): string => String(headers['set-cookie']).split(';')[0]!; // prettier-ignore
+const as = <T = Record<string, never>>(cookie: string, method: string, path: string, body?: unknown) => program.call<T>(method, path, body, cookie === '' ? {} : { cookie }); // prettier-ignore
+const signIn = (login: string, password = PASSWORD, cookie = '') =>
+  as(cookie, 'POST', '/api/sign-in', { login, password });
+const join = (invitation: string, login: string, name = login) => as('', 'POST', '/api/join', { invitation, name, login, password: PASSWORD }); // prettier-ignore
+
+beforeAll(async () => {
+  program = await startProgram({ kind: 'demo', team: { origin: null, secure: false } });
+  const first = (await inviteFirstOwner(program.database))!;
+  cookies.owner = cookieOf((await join(first, 'olga', 'Olga')).headers);
+  for (const role of ['reader', 'helper', 'member'] as const) {
+    const { json } = await as<{ invitation: string }>(cookies.owner, 'POST', '/api/invitations', { role });
+    cookies[role] = cookieOf((await join(json.invitation, role)).headers);
+  }
+  for (const p of (await as<Person[]>(cookies.owner, 'GET', '/api/people')).json) ids[p.role] = p.id;
+}, 120_000);
+afterAll(() => program.stop());
+
+describe('who may ask for what', () => {
+  /** Every address that the app answers at, as Express has it, in the form of the contract. */
+  const served = async (): Promise<string[]> => {
+    const services = compose(program.database, program.url, pino({ level: 'silent' }), {}, { origin: null, secure: false }); // prettier-ignore
+    const app = makeApp(services, pino({ level: 'silent' })) as unknown as { router: { stack: { route?: { path: string; methods: Record<string, boolean> } }[] } }; // prettier-ignore
+    await endServices({ ...services, database: { ...services.database, close: async () => undefined } });
+    return app.router.stack.flatMap(
+      ({ route }) =>
+      route?.path.startsWith('/api/') ? Object.keys(route.methods).map((m) => `${m.toUpperCase()} ${route.path.replace(/:(\w+)/g, '{$1}')}`) : [], // prettier-ignore
+    );
+  };
+  const all = Object.values(ACCESS).flat();
+
+  test('every route of the contract, and every other that is answered, stands in the table once', async () => {
+    const contract = Object.values(routes).flatMap((of) => Object.values<Route>(of as Record<string, Route>).map((r) => `${r.method.toUpperCase()} ${r.path}`)); // prettier-ignore
+    const answered = await served();
+    expect(answered.length).toBeGreaterThan(150);
+    expect([...new Set([...contract, ...answered])].filter((r) => !all.includes(r))).toEqual([]);
+    expect(all.filter((r, i) => all.indexOf(r) !== i)).toEqual([]);
+    expect(all.filter((r) => !answered.includes(r))).toEqual([]);
+  });
+
+  test('each is found again by an address that meets it, and not another', () => {
+    for (const route of all) {
+      const [method = '', path = ''] = route.split(' ');
+      const address = path.replace('{ending}', 'csv').replace(/\{\w+\}/g, 'a1');
+      expect([route, accessOf(method, address)?.route]).toEqual([route, route]);
+    }
+    expect(accessOf('GET', '/api/nowhere')).toBeNull();
+    expect(accessOf('DELETE', '/api/me')).toBeNull();
+  });
+
+  test('route by route and role by role: nobody gets past the table, and nobody below is stopped by it', async () => {
+    const tried: string[] = [];
+    for (const [access, of] of Object.entries(ACCESS) as [Role | 'anybody', readonly string[]][])
+      for (const route of of) {
+        const [method = '', path = ''] = route.split(' ');
+        // What would end the very sessions that are tried with is tried by itself.
+        if (/sign-out|me\/password|archive|copies/.test(path)) continue;
+        // Nothing is there by these names: who may ask is told so, or that something is missing.
+        const address = path
+          .replace('{marketplace}', 'nowhere')
+          .replace('{ending}', 'csv')
+          .replace(/\{\w+\}/g, '999999');
+        for (const role of [null, ...ROLES]) {
+          const { status, json } = await as<{ type?: string }>(role === null ? '' : cookies[role], method, address, method === 'GET' || method === 'DELETE' ? undefined : {}); // prettier-ignore
+          const isStopped = (status === 401 && json.type === '/problems/sign-in') || (status === 403 && json.type === '/problems/not-yours'); // prettier-ignore
+          if (isStopped === mayAsk(role, access)) tried.push(`${route} as ${role}: ${status}`);
+        }
+      }
+    expect(tried).toEqual([]);
+  }, 120_000);
+
+  test('a helper answers questions but does not remove a marketplace; pages bring nothing along to who is nobody', async () => {
+    expect((await as(cookies.helper, 'DELETE', '/api/marketplaces/quayside')).text).toContain('a helper reads everything; answers questions'); // prettier-ignore
+    expect((await as('', 'GET', '/')).text).not.toContain('Quayside');
+    expect((await as(cookies.reader, 'GET', '/')).status).toBe(200);
+  });
+});
+
+describe('sessions', () => {
+  test('come by a cookie that no script reads and no other site sends, and are kept by their digest alone', async () => {
+    const { headers } = await signIn('Olga');
+    expect(String(headers['set-cookie'])).toMatch(
+      /^kettle=[\w-]{43}; Max-Age=2592000; Path=\/; HttpOnly; SameSite=Strict$/,
+    );
+    const [rows] = await program.database.pool.promise().query('select digest from sessions');
+    expect(JSON.stringify(rows)).not.toContain(cookieOf(headers).slice(7));
+    expect((await as(cookieOf(headers), 'GET', '/api/people')).headers['cache-control']).toBe('no-store');
+  });
+
+  test('cannot be fixed: signing in gives another one, and the one that was brought is no longer any', async () => {
+    const before = cookieOf((await signIn('olga')).headers);
+    const after = cookieOf((await signIn('olga', PASSWORD, before)).headers);
+    expect(after).not.toBe(before);
+    expect((await as(before, 'GET', '/api/people')).status).toBe(401);
+    expect((await as('kettle=chosen-by-somebody-else', 'GET', '/api/people')).status).toBe(401);
+    expect((await signIn('olga', PASSWORD, 'kettle=chosen-by-somebody-else')).headers['set-cookie']).not.toContain(
+      'chosen',
+    );
+  });
+
+  test('are over once signed out, by themselves, everywhere, with another password, and with another role', async () => {
+    const open = async (login: string): Promise<string> => cookieOf((await signIn(login)).headers);
+    const status = async (cookie: string): Promise<number> => (await as(cookie, 'GET', '/api/people')).status;
+    const [one, two, three] = [await open('reader'), await open('reader'), await open('reader')];
+    await as(one, 'POST', '/api/sign-out', {});
+    expect([await status(one), await status(two)]).toEqual([401, 200]);
+    expect((await as(two, 'PUT', '/api/me/password', { old: 'wrong', password: `${PASSWORD}!` })).status).toBe(422);
+    expect((await as(two, 'PUT', '/api/me/password', { old: PASSWORD, password: 'too short' })).status).toBe(422);
+    await as(two, 'PUT', '/api/me/password', { old: PASSWORD, password: `${PASSWORD}!` });
+    expect([await status(two), await status(three), await status(cookies.reader)]).toEqual([200, 401, 401]);
+    const four = cookieOf((await signIn('reader', `${PASSWORD}!`)).headers);
+    await as(four, 'POST', '/api/sign-out-everywhere', {});
+    expect([await status(two), await status(four)]).toEqual([401, 401]);
+    const five = cookieOf((await signIn('reader', `${PASSWORD}!`)).headers);
+    await as(cookies.owner, 'PATCH', `/api/people/${ids.reader}`, { role: 'helper' });
+    expect(await status(five)).toBe(401);
+    await as(cookies.owner, 'PATCH', `/api/people/${ids.reader}`, { role: 'reader' });
+    cookies.reader = cookieOf((await signIn('reader', `${PASSWORD}!`)).headers);
+    await program.database.pool.promise().query(`update sessions set seen_at = utc_timestamp() - interval 4 day where person_id = ?`, [ids.helper]); // prettier-ignore
+    expect(await status(cookies.helper)).toBe(401);
+    cookies.helper = await open('helper');
+    await program.database.pool.promise().query(`update sessions set made_at = utc_timestamp() - interval 31 day where person_id = ?`, [ids.helper]); // prettier-ignore
+    expect(await status(cookies.helper)).toBe(401);
+    cookies.helper = await open('helper');
+  });
+
+  test('guessing is slowed down for a name and for an address, and says the same of names that there are not', async () => {
+    const wrong = await signIn('member', 'not the password at all');
+    const nobody = await signIn('nobody', 'not the password at all');
+    expect([wrong.status, wrong.text]).toEqual([401, nobody.text]);
+    for (let i = 0; i < 9; i++) await signIn('member', `guess number ${i} of many`);
+    expect((await signIn('member')).status).toBe(429);
+    // Others are not held up by it.
+    expect((await signIn('olga')).status).toBe(200);
+    await program.database.pool.promise().query('delete from sign_in_tries');
+    expect((await signIn('member')).status).toBe(200);
+    const [rows] = await program.database.pool.promise().query('select password from people');
+    for (const { password } of rows as { password: string }[]) expect(password).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/); // prettier-ignore
+  });
+});
+
+describe('invitations', () => {
+  const invite = async (role: Role) => (await as<{ id: string; invitation: string }>(cookies.owner, 'POST', '/api/invitations', { role })).json; // prettier-ignore
+  test('let one person in, once, within a week, and can be taken back', async () => {
+    const { invitation } = await invite('reader');
+    const both = await Promise.all([join(invitation, 'one'), join(invitation, 'two')]);
+    expect(both.map((b) => b.status).sort()).toEqual([200, 410]);
+    const other = await invite('reader');
+    expect((await as<Invitation[]>(cookies.owner, 'GET', '/api/invitations')).json).toEqual([expect.objectContaining({ id: other.id, role: 'reader', by: 'Olga' })]); // prettier-ignore
+    await as(cookies.owner, 'DELETE', `/api/invitations/${other.id}`);
+    expect((await join(other.invitation, 'three')).status).toBe(410);
+    const late = await invite('reader');
+    await program.database.pool.promise().query('update invitations set ends_at = utc_timestamp() - interval 1 minute');
+    expect((await join(late.invitation, 'four')).status).toBe(410);
+    const taken = await invite('reader');
+    expect((await join(taken.invitation, 'OLGA')).text).toContain('Somebody here signs in by that already');
+    // The invitation is still there for another name.
+    expect((await join(taken.invitation, 'olga2')).status).toBe(200);
+  });
+
+  test('the machine invites a first owner while there is none, and nobody after', async () => {
+    expect(await inviteFirstOwner(program.database)).toBeNull();
+    expect((await as(cookies.owner, 'PATCH', `/api/people/${ids.owner}`, { left: true })).text).toContain(
+      'The last owner stays',
+    );
+    expect((await as(cookies.owner, 'PATCH', `/api/people/${ids.owner}`, { role: 'reader' })).status).toBe(409);
+  });
+});
+
+describe('keys of scripts', () => {
+  const byKey = (token: string, method: string, path: string, body?: unknown) => program.call(method, path, body, { authorization: `Bearer ${token}` }); // prettier-ignore
+  test('may what they are for and no more than their person, until they end', async () => {
+    expect((await as(cookies.helper, 'POST', '/api/tokens', { name: 'x', role: 'owner', ends: '2199-01-01' })).status).toBe(422); // prettier-ignore
+    expect((await as(cookies.helper, 'POST', '/api/tokens', { name: 'x', role: 'reader', ends: '2000-01-01' })).status).toBe(422); // prettier-ignore
+    const made = await as<{ id: number; token: string }>(cookies.helper, 'POST', '/api/tokens', { name: 'nightly', role: 'reader', ends: '2199-01-01' }); // prettier-ignore
+    const { id, token } = made.json;
+    expect((await byKey(token, 'GET', '/api/marketplaces')).status).toBe(200);
+    expect((await byKey(token, 'POST', '/api/candidates/1/notes', { text: 'x' })).status).toBe(403);
+    expect((await byKey(token, 'POST', '/api/tokens', { name: 'y', role: 'reader', ends: '2199-01-01' })).text).toContain('in a browser, not with a key'); // prettier-ignore
+    expect((await as<Token[]>(cookies.helper, 'GET', '/api/tokens')).json).toEqual([expect.objectContaining({ id, name: 'nightly', usedAt: expect.any(String) })]); // prettier-ignore
+    expect((await as(cookies.member, 'DELETE', `/api/tokens/${id}`)).status).toBe(404);
+    await program.database.pool.promise().query('update tokens set ends_at = utc_timestamp() - interval 1 second');
+    expect((await byKey(token, 'GET', '/api/marketplaces')).status).toBe(401);
+    expect((await byKey('guess', 'GET', '/api/marketplaces')).status).toBe(401);
+    expect((await as(cookies.helper, 'DELETE', `/api/tokens/${id}`)).status).toBe(200);
+  });
+});
+
+test('notes, answers and decisions say who made them, and all that was changed is written down without what was typed', async () => {
+  const at = '/api/marketplaces/quayside';
+  const { json } = await as<{ id: number }>(cookies.member, 'POST', `${at}/candidates`, { name: 'Press', anchor: 'QS0049G9', rivals: ['QS004AH0'] }); // prettier-ignore
+  await as(cookies.helper, 'POST', `/api/candidates/${json.id}/notes`, { text: 'a secret note' });
+  await as(cookies.helper, 'PUT', `/api/candidates/${json.id}/answers/no-patent`, { choice: 'pass', evidence: '', version: 0 }); // prettier-ignore
+  await as(cookies.member, 'POST', `/api/candidates/${json.id}/decisions`, {
+    kind: 'drop',
+    reasons: ['heavy'],
+    text: '',
+  });
+  const { log } = (await as<{ log: { kind: string; by: string }[] }>(cookies.reader, 'GET', `/api/candidates/${json.id}`)).json; // prettier-ignore
+  expect(log.find((l) => l.kind === 'note')!.by).toBe('helper');
+  const score = (await as<{ answers: Record<string, { by: string }> }>(cookies.reader, 'GET', `/api/candidates/${json.id}/score`)).json; // prettier-ignore
+  expect(score.answers['no-patent']!.by).toBe('helper');
+  expect((await as<{ by: string }[]>(cookies.reader, 'GET', `/api/candidates/${json.id}/decisions`)).json[0]!.by).toBe('member'); // prettier-ignore
+  const deeds = (await as<Deed[]>(cookies.owner, 'GET', '/api/deeds')).json;
+  expect(deeds).toEqual(expect.arrayContaining([expect.objectContaining({ by: 'helper', what: 'POST /api/candidates/{id}/notes', parameters: { id: String(json.id) }, status: '200', token: null })])); // prettier-ignore
+  expect(JSON.stringify(deeds)).not.toContain('secret note');
+  expect((await as<Deed[]>(cookies.owner, 'GET', `/api/deeds?before=${deeds.at(-1)!.id}`)).json.every((d) => d.id < deeds.at(-1)!.id)).toBe(true); // prettier-ignore
+});
+
+test('who works here leaves with no copy of the workspace', async () => {
+  const { ARCHIVE_TABLES } = await import('../src/capabilities/archive/tables.ts');
+  const told = JSON.stringify(ARCHIVE_TABLES);
+  for (const word of ['people', 'sessions', 'password', 'tokens', 'done_by']) expect(told).not.toContain(word);
+});
+
+test('where nobody signs in nothing is asked, and people are not served', async () => {
+  const alone = await startProgram();
+  expect((await alone.call('GET', '/api/me')).json).toEqual({ team: false, person: null });
+  expect((await alone.call('GET', '/api/marketplaces')).status).toBe(200);
+  expect((await alone.call('POST', '/api/sign-in', { login: 'a', password: 'b' })).status).toBe(404);
+  expect((await alone.call('GET', '/api/people')).status).toBe(404);
+  await alone.stop();
+});
+
+test('behind a proxy with TLS its address alone is answered besides this machine’s, and cookies go over TLS alone', async () => {
+  const away = await startProgram({ team: { origin: 'https://kettle.example', secure: true } });
+  const invitation = (await inviteFirstOwner(away.database))!;
+  const ask = (host: string, origin: string) => away.call('POST', '/api/join', { invitation, name: 'A', login: 'a', password: PASSWORD }, { host, origin, 'x-forwarded-proto': 'https' }); // prettier-ignore
+  expect((await ask('evil.example', 'https://evil.example')).status).toBe(403);
+  expect((await ask('kettle.example', 'https://evil.example')).status).toBe(403);
+  const joined = await ask('kettle.example', 'https://kettle.example');
+  expect([joined.status, String(joined.headers['set-cookie'])]).toEqual([200, expect.stringContaining('Secure')]);
+  await away.stop();
+});
