@@ -149,6 +149,7 @@ describe('bad weather', () => {
       { service: 'listings', weather: 'fair' },
       { service: 'searches', weather: 'fair' },
       { service: 'suppliers', weather: 'empty' },
+      { service: 'assistant', weather: 'fair' },
     ]);
     await weather('fair');
   });

@@ -1,7 +1,7 @@
 import { createBrowserRouter } from 'react-router';
 import { NotThere } from '../ground/ui/not-there.tsx';
 import { Failed } from './failed.tsx';
-import { Shell } from './shell.tsx';
+import { Joined, Shell } from './shell.tsx';
 import { Start } from './start.tsx';
 
 /** The marketplace stands first in every address of research: figures of two are never mixed. */
@@ -14,6 +14,8 @@ export const makeRouter = () =>
       children: [
         { index: true, Component: Start },
         { path: 'sources', lazy: () => import('../capabilities/sources/sources-page.tsx') },
+        { path: 'people', lazy: () => import('../capabilities/people/people-page.tsx') },
+        { path: 'join/:invitation', Component: Joined },
         {
           path: ':marketplace',
           children: [

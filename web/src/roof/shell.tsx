@@ -4,7 +4,9 @@ import { lazy, Suspense, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { TrayBar } from '../capabilities/tray/tray-bar.tsx';
 import { Hob } from '../capabilities/watch/hob.tsx';
+import type { Me } from '@kettle/contract/people';
 import { useMarketplacesQuery } from '../ground/api/marketplaces.ts';
+import { useMeQuery } from '../ground/api/people.ts';
 import { useAddressedMarket, useShownMarket } from '../ground/market/addressed-market.ts';
 import { MarketProvider } from '../ground/market/market.ts';
 import { day } from '../ground/ui/format.ts';
@@ -15,11 +17,30 @@ import { useKeys } from '../ground/ui/use-keys.ts';
 import { chooseColourMode, colourMode } from './colour-mode.ts';
 
 // Drawn when they are wanted: their code need not be there before.
+const WayIn = lazy(() => import('../capabilities/people/sign-in.tsx').then((m) => ({ default: m.WayIn })));
+const PersonMenu = lazy(() =>
+  import('../capabilities/people/person-menu.tsx').then((m) => ({ default: m.PersonMenu })),
+);
 const FindDialog = lazy(() => import('../capabilities/find/find-dialog.tsx').then((m) => ({ default: m.FindDialog })));
 const KeysDialog = lazy(() => import('../capabilities/find/keys-dialog.tsx').then((m) => ({ default: m.KeysDialog })));
 
-/** The frame: one line across the top with the path of the work, the page, the tray along the bottom. */
+/** The frame, or the way in where people sign in and nobody is. */
 export const Shell = () => {
+  const { data: me } = useMeQuery({ params: {} });
+  if (me?.team && !me.person)
+    return (
+      <Suspense>
+        <WayIn />
+      </Suspense>
+    );
+  return <Frame person={me?.person ?? null} />;
+};
+
+/** An invitation that somebody opens who is in already. */
+export const Joined = () => <NotThere what="An invitation: you are in already, and it" />;
+
+/** One line across the top with the path of the work, the page, the tray along the bottom. */
+const Frame = ({ person }: { person: Me['person'] }) => {
   const { market, missing, error } = useAddressedMarket();
   const shown = useShownMarket();
   const { marketplace } = useParams();
@@ -32,7 +53,7 @@ export const Shell = () => {
         <a href="#content" className="visually-hidden">
           To the content
         </a>
-        <TopLine onFind={() => setFinding(true)} onKeys={() => setKeysShown(true)} />
+        <TopLine person={person} onFind={() => setFinding(true)} onKeys={() => setKeysShown(true)} />
         {error !== undefined && (
           <Box px="5">
             <ProblemNote error={error} kept="What you have put aside and typed is kept." />
@@ -56,7 +77,7 @@ export const Shell = () => {
   );
 };
 
-const TopLine = ({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) => {
+const TopLine = ({ person, onFind, onKeys }: { person: Me['person']; onFind: () => void; onKeys: () => void }) => {
   const { data } = useMarketplacesQuery({ params: {} });
   const { market } = useAddressedMarket();
   const navigate = useNavigate();
@@ -184,6 +205,11 @@ const TopLine = ({ onFind, onKeys }: { onFind: () => void; onKeys: () => void })
         >
           <Keyboard size={16} />
         </Button>
+        {person && (
+          <Suspense>
+            <PersonMenu person={person} />
+          </Suspense>
+        )}
       </HStack>
     </Flex>
   );

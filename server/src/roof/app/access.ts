@@ -1,6 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 import { accessOf, mayAsk } from '@kettle/contract/access';
-import { ROLE_WORDS } from '@kettle/contract/people';
+import { ROLE_WORDS, type Me } from '@kettle/contract/people';
 import { noteDeed } from '../../capabilities/people/service.ts';
 import { personOf } from '../../capabilities/people/sessions.ts';
 import type { Db } from '../../ground/db/connection.ts';
@@ -44,8 +44,10 @@ export const asWhoAsked = (_: Request, response: Response, next: NextFunction): 
   else next();
 };
 
-/** Whether nobody is signed in, so that a page must bring nothing along. */
-export const pagesOfNobody =
+/** Who a page is for. */
+export const whosePage =
   (db: Db) =>
-  async (request: Request): Promise<boolean> =>
-    (await personOf(db, request)) === null;
+  async (request: Request): Promise<Me['person']> => {
+    const who = await personOf(db, request);
+    return who && { id: who.id, name: who.name, role: who.role };
+  };

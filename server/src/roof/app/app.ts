@@ -10,7 +10,7 @@ import { Overtaken } from '../../capabilities/sift/service.ts';
 import { notFound, problemFrom } from '../../ground/problems/problem.ts';
 import { serveCapabilities } from './capabilities.ts';
 import type { Services } from './compose.ts';
-import { asWhoAsked, knownPeopleOnly, pagesOfNobody } from './access.ts';
+import { asWhoAsked, knownPeopleOnly, whosePage } from './access.ts';
 import { decodableOnly, knownHostOnly, ownPagesOnly } from './guards.ts';
 import { openApi } from './openapi.ts';
 import { makePage } from './page.ts';
@@ -69,7 +69,7 @@ export const makeApp = (services: Services, log: Logger): Express => {
     );
     app.use(express.static(WEB, { index: false }));
     // Addresses of the interface's own pages all load the interface.
-    const page = makePage(WEB, services, services.team ? pagesOfNobody(services.database.db) : null);
+    const page = makePage(WEB, services, services.team ? whosePage(services.database.db) : null);
     app.get('/{*rest}', async (request, response) => {
       response.type('html').setHeader('Cache-Control', 'no-cache');
       response.send(await page(request));

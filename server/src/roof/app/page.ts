@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Request } from 'express';
+import { people, type Me } from '@kettle/contract/people';
 import { SENT_AHEAD, siftAddress, siftQuestion, SIFT_PAGE } from '@kettle/contract/sift';
 import { sources } from '@kettle/contract/sources';
 import { marketplacesReply } from '../../capabilities/marketplaces/service.ts';
@@ -13,17 +14,21 @@ const PATIENCE_MS = 400;
 
 /**
  * The interface's page, with the answers that its first screen will ask for, so that it need not ask.
- * @param isNobody whether nobody is signed in: then nothing is sent along
+ * @param whoOf who is signed in, where people do: to nobody nothing is sent along
  */
 export const makePage = (
   web: string,
   services: Services,
-  isNobody: ((request: Request) => Promise<boolean>) | null,
+  whoOf: ((request: Request) => Promise<Me['person']>) | null,
 ): ((request: Request) => Promise<string>) => {
   const page = readFileSync(join(web, 'index.html'), 'utf8');
   return async (request) => {
     // Without them the page asks by itself, and says what is wrong if something is.
-    const answers = (await isNobody?.(request)) ? null : await answersFor(services, request).catch(() => null);
+    const person = whoOf && (await whoOf(request).catch(() => null));
+    const me: Me = { team: whoOf !== null, person };
+    const isNobody = whoOf !== null && person === null;
+    const known = isNobody ? {} : await answersFor(services, request).catch(() => null);
+    const answers = known && { [people.me.path]: me, ...known };
     if (!answers) return page;
     // Data, not script: nothing in it can end the element or be run.
     const text = JSON.stringify(answers).replaceAll('<', '\\u003c');

@@ -33,6 +33,7 @@ export const LogTab = ({ candidate }: { candidate: Candidate }) => {
           <Flex as="li" key={entry.id} gap="4" py="2" borderTopWidth="1px" borderColor="rule">
             <Text w="72px" color="inkSoft" flexShrink={0}>
               {day(entry.day, market.today)}
+              {entry.by && `, ${entry.by}`}
             </Text>
             <Text w="64px" color="inkSoft" flexShrink={0}>
               {entry.kind}

@@ -33,6 +33,7 @@ export const DecisionsList = ({ candidate }: { candidate: number }) => {
             <Text>
               <b>
                 {KINDS[d.kind]} {day(d.day, market.today)}
+                {d.by && `, by ${d.by}`}
                 {d.until && ` until ${day(d.until, market.today)}`}
               </b>
               : {[...d.reasons.map((r) => DROP_REASONS[r]), d.text].filter(Boolean).join(', ')}

@@ -26,6 +26,14 @@ const GROUPS: [Criterion['group'], string][] = [
 const GOOD_FOR_DAYS = 180;
 const STATE_MARK = { pass: 'holds', fail: 'fails', unknown: 'open' } as const;
 
+/** Who answered, where people sign in. */
+const By = ({ answer }: { answer: Answer }) =>
+  answer?.by ? (
+    <Text fontSize="12px" color="inkSoft">
+      by {answer.by}
+    </Text>
+  ) : null;
+
 /** Says where a judged answer is older than the scoresheet takes for good. */
 const Old = ({ answer, goodFor }: { answer: Answer; goodFor: number }) => {
   const market = useMarket();
@@ -192,6 +200,7 @@ const GateRow = ({
           pictures={scored.pictures[gate.key]}
         />
       )}
+      <By answer={answer} />
       <Old answer={answer} goodFor={goodFor} />
     </Row>
   );
@@ -247,6 +256,7 @@ const CriterionRow = ({
           </Text>
         </Held>
       )}
+      <By answer={answer} />
       <Old answer={answer} goodFor={goodFor} />
     </Row>
   );

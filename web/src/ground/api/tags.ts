@@ -4,6 +4,10 @@
  * kind without an id means all of it.
  */
 export const TAGS = [
+  /** Who is signed in. */
+  'Me',
+  'People',
+  'Keys',
   'Marketplaces',
   'Job',
   'Jobs',

@@ -1,0 +1,34 @@
+import { Button, Menu, Portal } from '@chakra-ui/react';
+import { CircleUserRound } from 'lucide-react';
+import { useNavigate } from 'react-router';
+import type { Me } from '@kettle/contract/people';
+import { useSignOutMutation } from '../../ground/api/people.ts';
+
+/** Who is signed in, and the way out. */
+export const PersonMenu = ({ person }: { person: NonNullable<Me['person']> }) => {
+  const navigate = useNavigate();
+  const [signOut] = useSignOutMutation();
+  const leave = async (): Promise<void> => {
+    await signOut({ params: {}, body: {} });
+    window.location.assign('/');
+  };
+  return (
+    <Menu.Root onSelect={({ value }) => void (value === 'out' ? leave() : navigate('/people'))}>
+      <Menu.Trigger asChild>
+        <Button variant="ghost" size="sm" px="1.5" fontWeight="400" aria-label={`Signed in as ${person.name}`}>
+          <CircleUserRound size={16} aria-hidden /> {person.name}
+        </Button>
+      </Menu.Trigger>
+      <Portal>
+        <Menu.Positioner>
+          <Menu.Content>
+            <Menu.Item value="people">
+              {person.role === 'owner' ? 'You, people and keys' : 'You and your keys'}
+            </Menu.Item>
+            <Menu.Item value="out">Sign out</Menu.Item>
+          </Menu.Content>
+        </Menu.Positioner>
+      </Portal>
+    </Menu.Root>
+  );
+};
