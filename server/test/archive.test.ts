@@ -108,7 +108,20 @@ describe('a copy of a workspace', () => {
     const [rows] = await program.database.pool.promise().query('show tables');
     for (const name of (rows as object[]).map((r) => String(Object.values(r)[0]))) {
       if (
-        ['jobs', 'uploads', 'upload_pieces', 'folder_files', 'workspace', 'migration_steps'].includes(name) ||
+        [
+          'jobs',
+          'uploads',
+          'upload_pieces',
+          'folder_files',
+          'workspace',
+          'migration_steps',
+          'people',
+          'sessions',
+          'invitations',
+          'tokens',
+          'sign_in_tries',
+          'deeds',
+        ].includes(name) ||
         name.startsWith('truth_') ||
         name.startsWith('stand_in_')
       )

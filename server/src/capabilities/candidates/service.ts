@@ -11,7 +11,7 @@ import { raiseRuledVersion } from '../../ground/costings/costed.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { candidateLog, candidates, estimates, lineUp, listings, readings, watched } from '../../ground/db/schema.ts';
 import { type Market } from '../../ground/marketplaces/marketplaces.ts';
-import { nameIn, namesOf } from '../../ground/people/names.ts';
+import { nameIn, namesOf } from '../../ground/candidates/names-of-people.ts';
 import { badField, conflict, notFound } from '../../ground/problems/problem.ts';
 import { takeOverCosting } from '../costing/service.ts';
 import { watchListings } from '../watch/service.ts';

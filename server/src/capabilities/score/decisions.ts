@@ -7,7 +7,7 @@ import { refuseTooEarly } from '../../ground/candidates/waiting.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { candidates, decisions, estimates, listings } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
-import { nameIn, namesOf } from '../../ground/people/names.ts';
+import { nameIn, namesOf } from '../../ground/candidates/names-of-people.ts';
 import { badField } from '../../ground/problems/problem.ts';
 import { changeCandidate, moveWithin } from '../candidates/service.ts';
 import { markListings } from '../sheet/marks.ts';

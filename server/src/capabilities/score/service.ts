@@ -11,7 +11,7 @@ import { readinessOf, unreadOf } from '../../ground/candidates/waiting.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { answers, briefs, candidateLog, candidates, estimates, listings, watched } from '../../ground/db/schema.ts';
 import type { Market } from '../../ground/marketplaces/marketplaces.ts';
-import { nameIn, namesOf } from '../../ground/people/names.ts';
+import { nameIn, namesOf } from '../../ground/candidates/names-of-people.ts';
 import { whoActs } from '../../ground/people/who.ts';
 import { badField, notFound, ProblemError } from '../../ground/problems/problem.ts';
 import { expectVersion, versionAfter } from '../../ground/problems/versions.ts';

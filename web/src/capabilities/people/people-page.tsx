@@ -122,6 +122,7 @@ const Keys = ({ role }: { role: Role }) => {
         </label>
         <Button
           size="sm"
+          colorPalette="aubergine"
           loading={isLoading}
           disabled={name.trim() === '' || ends === ''}
           onClick={() =>
@@ -170,7 +171,13 @@ const Yourself = () => {
           hint="At least 15 letters. All your other browsers are signed out."
         />
         <Flex gap="3">
-          <Button type="submit" size="sm" loading={isLoading} disabled={old === '' || password.length < 15}>
+          <Button
+            colorPalette="aubergine"
+            type="submit"
+            size="sm"
+            loading={isLoading}
+            disabled={old === '' || password.length < 15}
+          >
             Change it
           </Button>
           <Button
@@ -265,7 +272,7 @@ const Invitations = () => {
           onChange={(r) => setRole(r as Role)}
           options={AS_CHOICES}
         />
-        <Button size="sm" onClick={() => void invite({ params: {}, body: { role } })}>
+        <Button size="sm" colorPalette="aubergine" onClick={() => void invite({ params: {}, body: { role } })}>
           Make a link
         </Button>
         <Text fontSize="13px" color="inkSoft" pb="1.5">

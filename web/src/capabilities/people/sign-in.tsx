@@ -84,7 +84,12 @@ const SignIn = () => {
           onChange={setPassword}
           autoComplete="current-password"
         />
-        <Button type="submit" loading={isLoading} disabled={login.trim() === '' || password === ''}>
+        <Button
+          colorPalette="aubergine"
+          type="submit"
+          loading={isLoading}
+          disabled={login.trim() === '' || password === ''}
+        >
           Sign in
         </Button>
         <ProblemNote error={error} />
@@ -130,6 +135,7 @@ const Join = ({ invitation }: { invitation: string }) => {
           hint={`At least ${LEAST} letters; four or five words are easy to keep in mind.`}
         />
         <Button
+          colorPalette="aubergine"
           type="submit"
           loading={isLoading}
           disabled={name.trim() === '' || login.trim() === '' || password.length < LEAST}

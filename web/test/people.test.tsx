@@ -1,0 +1,94 @@
+// Several people in the interface: the way in, joining, and what each finds about themselves and others.
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import '@testing-library/jest-dom/jest-globals';
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Me } from '@kettle/contract/people';
+import { Component as PeoplePage } from '../src/capabilities/people/people-page.tsx';
+import { WayIn } from '../src/capabilities/people/sign-in.tsx';
+import { Shell } from '../src/roof/shell.tsx';
+import { answering, show } from './render.tsx';
+
+beforeEach(() => localStorage.clear());
+const owner: Me = { team: true, person: { id: 1, name: 'Olga', role: 'owner' } };
+
+describe('the way in', () => {
+  test('stands in place of everything while nobody is signed in, and says what was wrong', async () => {
+    const asked = answering((_, path) => {
+      if (path === '/api/me') return { team: true, person: null };
+      if (path === '/api/sign-in') return { type: '/problems/wrong-sign-in', title: 'The name or the password is not right.', status: 401 }; // prettier-ignore
+      return { type: '/problems/sign-in', title: 'Sign in first.', status: 401 };
+    });
+    show(<Shell />);
+    await userEvent.type(await screen.findByLabelText('Name or mail address'), 'olga');
+    await userEvent.type(screen.getByLabelText('Password'), 'a wrong password{Enter}');
+    expect(await screen.findByText('The name or the password is not right.')).toBeVisible();
+    expect(screen.queryByRole('navigation')).not.toBeInTheDocument();
+    expect(asked.find((a) => a.path === '/api/sign-in')!.body).toEqual({ login: 'olga', password: 'a wrong password' });
+  });
+
+  test('nothing is asked where nobody signs in', async () => {
+    answering((_, path) => (path === '/api/me' ? { team: false, person: null } : { marketplaces: [], templates: [] }));
+    show(<Shell />);
+    expect(await screen.findByRole('button', { name: 'Keys of this screen' })).toBeVisible();
+    expect(screen.queryByLabelText('Password')).not.toBeInTheDocument();
+    expect(screen.queryByRole('button', { name: /Signed in as/ })).not.toBeInTheDocument();
+  });
+
+  test('an invitation is joined by with a name, a login and a long password', async () => {
+    const asked = answering(() => ({ type: '/problems/invitation-over', title: 'This invitation was used.', status: 410 })); // prettier-ignore
+    show(<WayIn />, '/join/abc_-9');
+    const join = screen.getByRole('button', { name: 'Join' });
+    await userEvent.type(screen.getByLabelText('Your name, as others see it'), 'Ida Ö');
+    await userEvent.type(screen.getByLabelText(/^By what you sign in/), 'ida');
+    await userEvent.type(screen.getByLabelText(/^Password/), 'fourteen lette');
+    expect(join).toBeDisabled();
+    await userEvent.type(screen.getByLabelText(/^Password/), 'rs');
+    await userEvent.click(join);
+    expect(await screen.findByText('This invitation was used.')).toBeVisible();
+    expect(asked[0]).toMatchObject({ path: '/api/join', body: { invitation: 'abc_-9', name: 'Ida Ö', login: 'ida', password: 'fourteen letters' } }); // prettier-ignore
+    expect(screen.getByLabelText(/^By what you sign in/)).toHaveValue('ida');
+  });
+});
+
+describe('people', () => {
+  const open = (me: Me) => {
+    const asked = answering((method, path) => {
+      if (path === '/api/me') return me;
+      if (path === '/api/people') return [{ id: 1, name: 'Olga', login: 'olga', role: 'owner', since: '2026-11-24 08:00:00.000', left: false, browsers: 2 }, { id: 2, name: 'Ida', login: 'ida', role: 'helper', since: '2026-11-24 08:00:00.000', left: true, browsers: 0 }]; // prettier-ignore
+      if (path === '/api/invitations' && method === 'POST') return { id: 'i1', invitation: 'secret-one' };
+      if (path === '/api/tokens' && method === 'POST') return { id: 4, token: 'secret-two' };
+      if (path === '/api/deeds') return [{ id: 9, at: '2026-11-24 08:00:00.000', by: 'Ida', token: 'nightly', what: 'PUT /api/candidates/{id}/answers/{key}', parameters: { id: '3', key: 'law' }, status: '409' }]; // prettier-ignore
+      return method === 'GET' ? [] : { ok: true };
+    });
+    show(<PeoplePage />);
+    return asked;
+  };
+
+  test('an owner gives roles, invites, and sees who did what', async () => {
+    const asked = open(owner);
+    await userEvent.selectOptions(await screen.findByRole('combobox', { name: 'Role of Olga' }), 'member');
+    await waitFor(() => expect(asked.find((a) => a.method === 'PATCH')).toMatchObject({ path: '/api/people/1', body: { role: 'member' } })); // prettier-ignore
+    await userEvent.click(screen.getByRole('button', { name: 'Take Ida back' }));
+    await waitFor(() => expect(asked.filter((a) => a.method === 'PATCH').at(-1)).toMatchObject({ path: '/api/people/2', body: { left: false } })); // prettier-ignore
+    await userEvent.selectOptions(screen.getByRole('combobox', { name: 'As' }), 'reader');
+    await userEvent.click(screen.getByRole('button', { name: 'Make a link' }));
+    expect(await screen.findByRole('textbox', { name: /The link, for one person/ })).toHaveValue(`${window.location.origin}/join/secret-one`); // prettier-ignore
+    const row = within(screen.getByRole('table', { name: 'Who did what' })).getByRole('row', { name: /Ida/ });
+    expect(row).toHaveTextContent('Ida, by the key nightly');
+    expect(row).toHaveTextContent('PUT candidates/3/answers/law');
+    expect(row).toHaveTextContent('refused (409)');
+  });
+
+  test('a helper finds keys of their own and no one else’s things; a key may not more than its person', async () => {
+    const asked = open({ team: true, person: { id: 2, name: 'Ida', role: 'helper' } });
+    expect(await screen.findByText(/You are a helper: reads everything; answers questions/)).toBeVisible();
+    expect(screen.queryByRole('heading', { name: 'Who did what' })).not.toBeInTheDocument();
+    expect(within(screen.getByRole('combobox', { name: 'May as' })).getAllByRole('option').map((o) => o.textContent)).toEqual(['reader', 'helper']); // prettier-ignore
+    await userEvent.type(screen.getByLabelText('For what'), 'nightly');
+    await userEvent.type(screen.getByLabelText('Ends on'), '2027-05-01');
+    await userEvent.click(screen.getByRole('button', { name: 'Make a key' }));
+    expect(await screen.findByRole('textbox', { name: 'The key.' })).toHaveValue('secret-two');
+    expect(asked.find((a) => a.method === 'POST')!.body).toEqual({ name: 'nightly', role: 'reader', ends: '2027-05-01' }); // prettier-ignore
+  });
+});
