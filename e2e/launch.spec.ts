@@ -102,7 +102,10 @@ test('a page is drafted, the list before an order kept, and an opinion comes bac
     await page.keyboard.press('Space');
     await expect(page).toHaveURL(/beside=/);
     await checkAccess(page);
+    // Walks that come later share this workspace: it is waited for until it is kept.
+    const isKept = page.waitForResponse((r) => r.url().endsWith('/means') && r.request().method() === 'PUT' && r.ok());
     await page.getByRole('textbox', { name: /To your taste/ }).fill('');
+    await isKept;
     await expect(page.getByText(/they rule nothing out/)).toBeVisible();
   });
 });
