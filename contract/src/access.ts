@@ -101,6 +101,7 @@ export const ACCESS: Readonly<Record<Access, readonly string[]>> = {
     'GET /api/evidence/{picture}',
     'GET /api/marketplaces/{marketplace}/demand/{view}.{ending}',
     'GET /api/openapi.json',
+    'GET /api/changes',
     'GET /api/marketplaces/{marketplace}/folder',
   ],
   helper: [

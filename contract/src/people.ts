@@ -37,6 +37,15 @@ export type Token = Static<typeof Token>;
 export const Deed = Type.Object({ id: Id, at: Type.String(), by: Type.String(), token: Nullable(Type.String()), what: Type.String(), parameters: Type.Record(Type.String(), Type.String()), status: Type.String() }); // prettier-ignore
 export type Deed = Static<typeof Deed>;
 
+/** What somebody changed, as others' browsers are told of it. */
+export interface Change {
+  id: number;
+  person: number;
+  by: string;
+  what: string;
+  parameters: Record<string, string>;
+}
+
 export const people = {
   me: route('get', '/api/me', 'Who asks, and whether people sign in here.', { reply: Me }),
   signIn: route('post', '/api/sign-in', 'Signs in: the answer sets a cookie.', {

@@ -3,7 +3,15 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import pino from 'pino';
 import { ACCESS, accessOf, mayAsk } from '@kettle/contract/access';
 import { routes } from '@kettle/contract/index';
-import { ROLES, type Deed, type Invitation, type Person, type Role, type Token } from '@kettle/contract/people';
+import {
+  ROLES,
+  type Change,
+  type Deed,
+  type Invitation,
+  type Person,
+  type Role,
+  type Token,
+} from '@kettle/contract/people';
 import type { Route } from '@kettle/contract/route';
 import { inviteFirstOwner } from '../src/capabilities/people/service.ts';
 import { makeApp } from '../src/roof/app/app.ts';
@@ -72,7 +80,7 @@ describe('who may ask for what', () => {
       for (const route of of) {
         const [method = '', path = ''] = route.split(' ');
         // What would end the very sessions that are tried with is tried by itself.
-        if (/sign-out|me\/password|archive|copies/.test(path)) continue;
+        if (/sign-out|me\/password|archive|copies|changes/.test(path)) continue;
         // Nothing is there by these names: who may ask is told so, or that something is missing.
         const address = path
           .replace('{marketplace}', 'nowhere')
@@ -223,6 +231,53 @@ test('notes, answers and decisions say who made them, and all that was changed i
   expect(deeds).toEqual(expect.arrayContaining([expect.objectContaining({ by: 'helper', what: 'POST /api/candidates/{id}/notes', parameters: { id: String(json.id) }, status: '200', token: null })])); // prettier-ignore
   expect(JSON.stringify(deeds)).not.toContain('secret note');
   expect((await as<Deed[]>(cookies.owner, 'GET', `/api/deeds?before=${deeds.at(-1)!.id}`)).json.every((d) => d.id < deeds.at(-1)!.id)).toBe(true); // prettier-ignore
+});
+
+describe('together', () => {
+  /** What comes on a line, one after another. */
+  const hearing = async (of: Program, cookie: string) => {
+    const gone = new AbortController();
+    const response = await fetch(`http://127.0.0.1:${of.port}/api/changes`, {
+      headers: { cookie },
+      signal: gone.signal,
+    });
+    expect([response.status, response.headers.get('content-type')]).toEqual([200, 'text/event-stream']);
+    const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+    let text = '';
+    const next = async (): Promise<Change> => {
+      for (;;) {
+        const met = /data: (.*)\n\n/.exec(text);
+        if (met) {
+          text = text.slice(met.index + met[0].length);
+          return JSON.parse(met[1]!) as Change;
+        }
+        const { value, done } = await reader.read();
+        if (done) throw new Error('The line ended.');
+        text += value;
+      }
+    };
+    // The line is open once its first words are there.
+    text += (await reader.read()).value ?? '';
+    return { next, end: () => gone.abort() };
+  };
+
+  test('what one does others hear, through another process on the same database, too; what was refused nobody does', async () => {
+    const second = await startProgram({ url: program.url, team: { origin: null, secure: false } });
+    const [here, there] = [await hearing(program, cookies.reader), await hearing(second, cookies.owner)];
+    const { json } = await as<{ id: number }>(cookies.member, 'POST', '/api/marketplaces/quayside/candidates', { name: 'Rack', anchor: 'QS003PX0', rivals: [] }); // prettier-ignore
+    const started = expect.objectContaining({ by: 'member', what: 'POST /api/marketplaces/{marketplace}/candidates', parameters: { marketplace: 'quayside' } }); // prettier-ignore
+    expect(await here.next()).toEqual(started);
+    expect(await there.next()).toEqual(started);
+    await as(cookies.member, 'POST', `/api/candidates/${json.id}/notes`, { text: '' });
+    await as(cookies.helper, 'POST', `/api/candidates/${json.id}/notes`, { text: 'words that are not told' });
+    const note = await there.next();
+    expect(note).toMatchObject({ by: 'helper', what: 'POST /api/candidates/{id}/notes', parameters: { id: String(json.id) } }); // prettier-ignore
+    expect(JSON.stringify(note)).not.toContain('not told');
+    here.end();
+    there.end();
+    await second.stop();
+    expect((await as('', 'GET', '/api/changes')).status).toBe(401);
+  });
 });
 
 test('who works here leaves with no copy of the workspace', async () => {

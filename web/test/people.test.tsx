@@ -1,11 +1,13 @@
 // Several people in the interface: the way in, joining, and what each finds about themselves and others.
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
-import { screen, waitFor, within } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Me } from '@kettle/contract/people';
 import { Component as PeoplePage } from '../src/capabilities/people/people-page.tsx';
 import { WayIn } from '../src/capabilities/people/sign-in.tsx';
+import { TAGS } from '../src/ground/api/tags.ts';
+import { tagsOfChange } from '../src/roof/others-changes.ts';
 import { Shell } from '../src/roof/shell.tsx';
 import { answering, show } from './render.tsx';
 
@@ -90,5 +92,54 @@ describe('people', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Make a key' }));
     expect(await screen.findByRole('textbox', { name: 'The key.' })).toHaveValue('secret-two');
     expect(asked.find((a) => a.method === 'POST')!.body).toEqual({ name: 'nightly', role: 'reader', ends: '2027-05-01' }); // prettier-ignore
+  });
+});
+
+describe('what others change', () => {
+  class Line {
+    static open: Line[] = [];
+    onmessage: ((event: { data: string }) => void) | null = null;
+    onopen: (() => void) | null = null;
+    onerror: (() => void) | null = null;
+    closed = false;
+    constructor() {
+      Line.open.push(this);
+    }
+    close(): void {
+      this.closed = true;
+    }
+  }
+  beforeEach(() => {
+    Line.open = [];
+    Object.assign(globalThis, { EventSource: Line });
+  });
+
+  test('is heard and told, one’s own is not, and after a broken line everything is asked for afresh', async () => {
+    const asked = answering((_, path) => (path === '/api/me' ? owner : { marketplaces: [], templates: [] }));
+    const { unmount } = show(<Shell />);
+    expect(await screen.findByRole('button', { name: 'Signed in as Olga' })).toBeVisible();
+    await waitFor(() => expect(Line.open).toHaveLength(1));
+    const [line] = Line.open;
+    const times = () => asked.filter((a) => a.path === '/api/marketplaces').length;
+    await waitFor(() => expect(times()).toBe(1));
+    const change = { id: 5, person: 2, by: 'Ida', what: 'POST /api/candidates/{id}/notes', parameters: { id: '3' } };
+    act(() => line!.onmessage!({ data: JSON.stringify({ ...change, person: 1 }) }));
+    expect(screen.getByRole('status')).toBeEmptyDOMElement();
+    act(() => line!.onmessage!({ data: JSON.stringify(change) }));
+    expect(screen.getByRole('status')).toHaveTextContent('Ida wrote a note');
+    await waitFor(() => expect(times()).toBe(2));
+    act(() => {
+      line!.onerror!();
+      line!.onopen!();
+    });
+    await waitFor(() => expect(times()).toBe(3));
+    unmount();
+    expect(line!.closed).toBe(true);
+  });
+
+  test('is asked for afresh as far as its route says', () => {
+    expect(tagsOfChange({ what: 'PUT /api/candidates/{id}/answers/{key}', parameters: { id: '3', key: 'law' } })).toContainEqual({ type: 'Score', id: 3 }); // prettier-ignore
+    expect(tagsOfChange({ what: 'PUT /api/marketplaces/{marketplace}/marks', parameters: { marketplace: 'cove' } })).toContainEqual({ type: 'Listing', id: 'cove' }); // prettier-ignore
+    expect(tagsOfChange({ what: 'PATCH /api/sieves/{id}', parameters: { id: '3' } })).toEqual([...TAGS]);
   });
 });

@@ -14,6 +14,7 @@ import { Kbd } from '../ground/ui/kbd.tsx';
 import { NotThere } from '../ground/ui/not-there.tsx';
 import { ProblemNote } from '../ground/ui/problem-note.tsx';
 import { useKeys } from '../ground/ui/use-keys.ts';
+import { useOthersChanges } from './others-changes.ts';
 import { chooseColourMode, colourMode } from './colour-mode.ts';
 
 // Drawn when they are wanted: their code need not be there before.
@@ -41,6 +42,7 @@ export const Joined = () => <NotThere what="An invitation: you are in already, a
 
 /** One line across the top with the path of the work, the page, the tray along the bottom. */
 const Frame = ({ person }: { person: Me['person'] }) => {
+  const told = useOthersChanges(person);
   const { market, missing, error } = useAddressedMarket();
   const shown = useShownMarket();
   const { marketplace } = useParams();
@@ -67,6 +69,15 @@ const Frame = ({ person }: { person: Me['person'] }) => {
             (!marketplace || market) && <Outlet key={marketplace} />
           )}
         </Box>
+        {person && (
+          <Box role="status" position="absolute" bottom="54px" right="4" zIndex="1" fontSize="13px">
+            {told && (
+              <Box bg="paper" borderWidth="1px" borderColor="rule" borderRadius="l1" px="3" py="1">
+                {told}
+              </Box>
+            )}
+          </Box>
+        )}
         {shown && <TrayBar />}
         <Suspense>
           {shown && finding && <FindDialog open onClose={() => setFinding(false)} />}

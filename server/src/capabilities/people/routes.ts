@@ -4,6 +4,7 @@ import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { whoActs, type Acting } from '../../ground/people/who.ts';
 import { ProblemError } from '../../ground/problems/problem.ts';
+import { serveChanges } from './changes.ts';
 import {
   changePassword,
   changePerson,
@@ -86,5 +87,6 @@ export const servePeople = (app: Express, { database, team }: Ground): void => {
     await dropToken(db, inBrowser(), params.id);
     return done;
   });
+  serveChanges(app, db);
   serve(app, routes.deeds, ({ query }) => listDeeds(db, query.before));
 };

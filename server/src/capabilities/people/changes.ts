@@ -1,0 +1,89 @@
+import { asc, eq, sql } from 'drizzle-orm';
+import type { Express } from 'express';
+import type { Change } from '@kettle/contract/people';
+import type { Db } from '../../ground/db/connection.ts';
+import { deeds, people } from '../../ground/db/schema.ts';
+import { personOf } from './sessions.ts';
+
+/** How often it is looked for what others did, and how far back: who writes at the same moment may be seen in another order. */
+const EVERY_MS = 1_000;
+const BACK_SECONDS = 30;
+/** How often an open line is asked whether its person may still listen. */
+const STILL_MS = 20_000;
+
+/**
+ * What people change, as it is written down in the database: whichever process of several did it. It looks while somebody
+ * listens, once for all who do.
+ */
+class Changes {
+  private readonly listeners = new Set<(change: Change) => void>();
+  private seen = new Set<number>();
+  private timer: NodeJS.Timeout | null = null;
+  private readonly db: Db;
+  constructor(db: Db) {
+    this.db = db;
+  }
+
+  /** Tells all that is done from now on, until it is ended. */
+  async listen(tell: (change: Change) => void): Promise<() => void> {
+    if (this.listeners.size === 0) {
+      // What was done before is nobody's news.
+      this.seen = new Set((await this.recent()).map((r) => r.id));
+      this.timer = setInterval(() => void this.look(), EVERY_MS);
+      this.timer.unref();
+    }
+    this.listeners.add(tell);
+    return () => {
+      this.listeners.delete(tell);
+      if (this.listeners.size === 0 && this.timer) clearInterval(this.timer);
+    };
+  }
+
+  private recent() {
+    return this.db
+      .select({
+        id: deeds.id,
+        person: deeds.personId,
+        by: people.name,
+        what: deeds.what,
+        parameters: deeds.parameters,
+        status: deeds.status,
+      }) // prettier-ignore
+      .from(deeds)
+      .innerJoin(people, eq(people.id, deeds.personId))
+      .where(sql`${deeds.at} > utc_timestamp(3) - interval ${sql.raw(String(BACK_SECONDS))} second`)
+      .orderBy(asc(deeds.id));
+  }
+
+  private async look(): Promise<void> {
+    // A database that is away is back at the next look, or the one after.
+    const rows = await this.recent().catch(() => null);
+    if (!rows) return;
+    for (const { status, ...change } of rows)
+      if (!this.seen.has(change.id) && status.startsWith('2')) for (const tell of this.listeners) tell(change);
+    this.seen = new Set(rows.map((r) => r.id));
+  }
+}
+
+/** A line on which a browser hears what others change (server-sent events, HTML Living Standard). */
+export const serveChanges = (app: Express, db: Db): void => {
+  const changes = new Changes(db);
+  app.get('/api/changes', async (request, response) => {
+    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' }); // prettier-ignore
+    response.write('retry: 2000\n\n');
+    const end = await changes.listen((change) => response.write(`data: ${JSON.stringify(change)}\n\n`));
+    // Signed out, or with another role: the line ends, and is asked for anew.
+    const still = setInterval(() => {
+      void personOf(db, request).then(
+        (who) => (who ? response.write(': still here\n\n') : response.end()),
+        () => undefined,
+      );
+    }, STILL_MS);
+    still.unref();
+    response.once('close', () => {
+      clearInterval(still);
+      end();
+    });
+    if (response.closed) end();
+  });
+};
