@@ -12,6 +12,8 @@ export const ROLE_WORDS: Readonly<Record<Role, string>> = {
   member: 'works on everything: candidates, costings, files, rules',
   owner: 'works on everything; people, tokens, copies, removing marketplaces',
 };
+/** A role as it stands in a sentence. @example aRole('owner') // => "an owner" */
+export const aRole = (role: Role): string => `${role === 'owner' ? 'an' : 'a'} ${role}`;
 /** Whether a role may what another may. @example mayAs('member', 'helper') // => true */
 export const mayAs = (role: Role, needed: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(needed);
 

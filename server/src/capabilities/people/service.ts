@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { and, count, desc, eq, gt, inArray, isNull, lt, sql } from 'drizzle-orm';
-import { mayAs, type Deed, type Invitation, type Person, type Role, type Token } from '@kettle/contract/people';
+import { aRole, mayAs, type Deed, type Invitation, type Person, type Role, type Token } from '@kettle/contract/people';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { deeds, invitations, people, sessions, signInTries, tokens } from '../../ground/db/schema.ts';
 import type { Acting } from '../../ground/people/who.ts';
@@ -151,7 +151,7 @@ export const makeToken = async (
   who: Acting,
   { name, role, ends }: { name: string; role: Role; ends: string },
 ): Promise<{ id: number; token: string }> => {
-  if (!mayAs(who.role, role)) throw badField('role', `A key may not more than you, and you are a ${who.role}.`);
+  if (!mayAs(who.role, role)) throw badField('role', `A key may not more than you, and you are ${aRole(who.role)}.`);
   const today = new Date().toISOString().slice(0, 10);
   if (ends <= today) throw badField('ends', 'The key would have ended already.');
   const [{ n } = { n: 0 }] = await db.select({ n: count() }).from(tokens).where(eq(tokens.personId, who.id));

@@ -1,6 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 import { accessOf, mayAsk } from '@kettle/contract/access';
-import { ROLE_WORDS, type Me } from '@kettle/contract/people';
+import { aRole, ROLE_WORDS, type Me } from '@kettle/contract/people';
 import { noteDeed } from '../../capabilities/people/service.ts';
 import { personOf } from '../../capabilities/people/sessions.ts';
 import type { Db } from '../../ground/db/connection.ts';
@@ -23,7 +23,7 @@ export const knownPeopleOnly =
     const who = await personOf(db, request);
     if (!mayAsk(who?.role ?? null, asked.access))
       throw who
-        ? new ProblemError(403, 'not-yours', `That is for people who ${asked.access === 'owner' ? 'own the workspace' : 'may more'}: a ${who.role} ${ROLE_WORDS[who.role]}.`) // prettier-ignore
+        ? new ProblemError(403, 'not-yours', `That is for people who ${asked.access === 'owner' ? 'own the workspace' : 'may more'}: ${aRole(who.role)} ${ROLE_WORDS[who.role]}.`) // prettier-ignore
         : new ProblemError(401, 'sign-in', 'Sign in first.');
     // What belongs to somebody stays out of every cache between.
     response.setHeader('Cache-Control', 'no-store');

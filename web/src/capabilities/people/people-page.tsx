@@ -1,6 +1,6 @@
-import { Box, Button, Flex, Heading, Input, Skeleton, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Input, NativeSelect, Skeleton, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { ROLES, ROLE_WORDS, type Role } from '@kettle/contract/people';
+import { aRole, ROLES, ROLE_WORDS, type Role } from '@kettle/contract/people';
 import {
   useChangePasswordMutation,
   useChangePersonMutation,
@@ -35,7 +35,7 @@ export const Component = () => {
     <NarrowPage
       title={me.person.name}
       tab="People"
-      lead={`You are a ${me.person.role}: ${ROLE_WORDS[me.person.role]}.`}
+      lead={`You are ${aRole(me.person.role)}: ${ROLE_WORDS[me.person.role]}.`}
     >
       <Keys role={me.person.role} />
       <Yourself />
@@ -219,15 +219,19 @@ const People = () => {
               p.left ? (
                 'has left'
               ) : (
-                <select
-                  aria-label={`Role of ${p.name}`}
-                  value={p.role}
-                  onChange={(e) => void change({ params: { id: p.id }, body: { role: e.target.value as Role } })}
-                >
-                  {ROLES.map((r) => (
-                    <option key={r}>{r}</option>
-                  ))}
-                </select>
+                <NativeSelect.Root size="xs" w="110px">
+                  <NativeSelect.Field
+                    aria-label={`Role of ${p.name}`}
+                    bg="paper"
+                    value={p.role}
+                    onChange={(e) => void change({ params: { id: p.id }, body: { role: e.target.value as Role } })}
+                  >
+                    {ROLES.map((r) => (
+                      <option key={r}>{r}</option>
+                    ))}
+                  </NativeSelect.Field>
+                  <NativeSelect.Indicator />
+                </NativeSelect.Root>
               ),
           },
           { head: 'Browsers', cell: (p) => p.browsers },
@@ -276,7 +280,7 @@ const Invitations = () => {
           Make a link
         </Button>
         <Text fontSize="13px" color="inkSoft" pb="1.5">
-          A {role} {ROLE_WORDS[role]}.
+          {`${aRole(role)} ${ROLE_WORDS[role]}.`.replace(/^a/, 'A')}
         </Text>
       </Flex>
       {made && (

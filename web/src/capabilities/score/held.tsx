@@ -12,10 +12,13 @@ import { shownMeasure } from './measure-text.ts';
 export const Held = ({
   scored,
   measure,
+  isKnown,
   children,
 }: {
   scored: ScoredCandidate;
   measure: ScoreMeasure;
+  /** What is not known cannot be held. */
+  isKnown: boolean;
   /** The answer as it counts. */
   children: ReactNode;
 }) => {
@@ -36,17 +39,19 @@ export const Held = ({
             {held.today === null ? 'not known' : shownMeasure(measure, held.today, market)}
           </Text>
         )}
-        <Button
-          size="2xs"
-          variant="ghost"
-          px="1"
-          color="inkSoft"
-          loading={isLoading}
-          aria-label={held ? `Let go: ${name}` : `Hold as it is: ${name}`}
-          onClick={() => put(!held)}
-        >
-          {held ? 'Let it go on' : 'Hold as it is'}
-        </Button>
+        {(isKnown || held) && (
+          <Button
+            size="2xs"
+            variant="ghost"
+            px="1"
+            color="inkSoft"
+            loading={isLoading}
+            aria-label={held ? `Let go: ${name}` : `Hold as it is: ${name}`}
+            onClick={() => put(!held)}
+          >
+            {held ? 'Let it go on' : 'Hold as it is'}
+          </Button>
+        )}
       </Flex>
       <ProblemNote error={error} />
     </>

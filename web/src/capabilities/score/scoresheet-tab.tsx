@@ -181,7 +181,7 @@ const GateRow = ({
       }
     >
       {gate.measured && !judged && (
-        <Held scored={scored} measure={gate.measured.measure}>
+        <Held scored={scored} measure={gate.measured.measure} isKnown={state.value !== null}>
           {state.value !== null && SCORE_MEASURES[gate.measured.measure] !== 'yes-no' && (
             <Text className="figures">{shownMeasure(gate.measured.measure, state.value, market)}</Text>
           )}
@@ -243,7 +243,7 @@ const CriterionRow = ({
           pictures={scored.pictures[criterion.key]}
         />
       ) : (
-        <Held scored={scored} measure={criterion.scale.measure}>
+        <Held scored={scored} measure={criterion.scale.measure} isKnown={result.value !== null}>
           <Text className="figures">
             {result.value === null ? (
               <>
