@@ -169,6 +169,20 @@ const { rows: niches } = await ask('GET', `${market}/demand/niches?has=folding,b
 const { terms } = await ask('GET', `${market}/niches/${niches[0].id}`);
 const basket = terms.filter((t) => t.brand === null).slice(0, 4);
 await ask('PUT', '/candidates/1/terms', { add: basket.map((t) => t.id), remove: [] });
+const proposed = await ask('POST', '/candidates/1/page-draft/suggestions');
+await ask('PUT', '/candidates/1/page-draft', {
+  version: 0,
+  document: {
+    format: 'cold-kettle/page-draft',
+    title: 'Folding book press of beech for A5, with a spindle that holds',
+    bullets: [...proposed.bullets.map((b) => b.text), 'Folds flat: it stands between two books when it is not in use.'],
+    description: 'For bookbinders at the kitchen table, beginners among them: the steps come as drawings.',
+    words: 'gift small',
+    pictures: proposed.pictures.map((p) => p.text),
+    drafted: [...proposed.bullets, ...proposed.pictures],
+    answered: [],
+  },
+});
 
 const browser = await chromium.launch({
   executablePath: programPath('chromium'),
@@ -177,7 +191,6 @@ const browser = await chromium.launch({
 const VIEWS = [
   ['sift', '/quayside/sift?price=18..45&units=300..&reviews=..120&weight=..4&not=lamp'],
   ['listing-sheet', '/quayside/sift?price=18..45&units=300..&reviews=..120&has=book+press&open=QS0049G9'],
-  ['history', '/quayside/listings/QS003W36', 'dark', 'History'],
   ['curves', `/quayside/curves?${new URLSearchParams({ category: 'Miniatures & Models', listing: 'QS003QY1' })}`],
   ['backtest', '/quayside/backtest'],
   ['demand', '/quayside/demand?income=6000/month&holders=6..'],
@@ -191,11 +204,12 @@ const VIEWS = [
   ['reviews', '/quayside/candidates/2/reviews'],
   ['costing', '/quayside/candidates/1/costing'],
   ['scoresheet', '/quayside/candidates/1/scoresheet'],
-  ['shortlist', '/quayside/shortlist'],
+  ['shortlist', '/quayside/shortlist', 'dark'],
+  ['page-draft', '/quayside/candidates/1/page'],
   ['fees', '/quayside/fees'],
   ['sources', '/sources'],
 ];
-for (const [name, path, colorScheme = 'light', part] of VIEWS) {
+for (const [name, path, colorScheme = 'light'] of VIEWS) {
   const page = await browser.newPage({
     viewport: { width: 1280, height: 800 },
     colorScheme,
@@ -208,11 +222,6 @@ for (const [name, path, colorScheme = 'light', part] of VIEWS) {
   await page.goto(address + path);
   await page.waitForLoadState('networkidle');
   await page.getByRole('heading', { level: 1 }).first().waitFor();
-  if (part) {
-    const heading = page.getByRole('heading', { name: part, exact: true });
-    await heading.evaluate((element) => element.scrollIntoView());
-    await page.locator('.recharts-line-curve').first().waitFor();
-  }
   await page.screenshot({ path: join(out, `${name}.png`) });
   await page.close();
 }

@@ -92,7 +92,7 @@ export const coverageOf = (draft: PageDraft, terms: readonly { term: string; sea
       term,
       searches,
       in: home?.part ?? (wanted.length > 0 && missing.length === 0 ? 'several' : null),
-      whole: home !== undefined && home.texts.some((t) => holdsPhrase(t, term)),
+      whole: home !== undefined && home.texts.some((t) => holdsPhrase(t, term) || holdsPhrase(t, words.join(' '))),
       missing,
     };
   });
