@@ -9,6 +9,7 @@ import { CandidatesTable } from '../src/capabilities/candidates/candidates-table
 import { Morning } from '../src/capabilities/watch/morning.tsx';
 import { useWatched } from '../src/capabilities/watch/use-watched.ts';
 import { answering, quayside, show } from './render.tsx';
+import { scoredCandidate } from './scored-fixture.ts';
 
 beforeEach(() => localStorage.clear());
 const { today } = quayside;
@@ -102,38 +103,8 @@ describe('candidates', () => {
     madeOn: addDays(today, -50),
     ...part,
   });
-  const scored = (id: number, part: Partial<ScoredCandidate> = {}): ScoredCandidate => ({
-    id,
-    name: `Idea ${id}`,
-    stage: 'watched',
-    dropReason: null,
-    anchorCode: `QS${id}`,
-    score: { least: 40, most: 60, max: 100, passMark: 55, verdict: 'open', gates: [], criteria: [] },
-    answers: {},
-    frozen: {},
-    pictures: {},
-    labels: [],
-    cure: null,
-    wouldChange: [],
-    units: 320,
-    unitsLow: 250,
-    unitsHigh: 410,
-    price: 2000,
-    profit: 450,
-    margin: 0.2,
-    outlay: 500_000,
-    topTwoShare: null,
-    reviewsMedian: null,
-    weeksWatched: 5.7,
-    still: null,
-    unread: null,
-    worstGripe: null,
-    worstFlag: null,
-    thenUnits: 300,
-    thenPrice: 2100,
-    lookAgainOn: null,
-    ...part,
-  });
+  const scored = (id: number, part: Partial<ScoredCandidate> = {}): ScoredCandidate =>
+    scoredCandidate(id, { weeksWatched: 5.7, thenUnits: 300, thenPrice: 2100, ...part });
 
   test('say what is next, what is in the way first, and are narrowed by stage', async () => {
     answering(() => [

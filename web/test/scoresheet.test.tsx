@@ -16,53 +16,26 @@ import { OneQuestion } from '../src/capabilities/score/one-question.tsx';
 import { ScoresheetTab } from '../src/capabilities/score/scoresheet-tab.tsx';
 import { Component as ScoresheetPage } from '../src/capabilities/score/scoresheet-page.tsx';
 import { answering, quayside, show } from './render.tsx';
+import { scoredCandidate } from './scored-fixture.ts';
 
 beforeEach(() => localStorage.clear());
 
-const scored = (
-  id: number,
-  units: number,
-  reviews: number,
-  sheet: Scoresheet = STARTER_SCORESHEET,
-): ScoredCandidate => ({
-  id,
-  name: `Idea ${id}`,
-  stage: 'watched',
-  dropReason: null,
-  anchorCode: `QS${id}`,
-  score: score(sheet, {
-    judged: {},
-    measured: {
-      units: { value: units, source: '', interval: { low: units * 0.7, high: units * 1.4 } },
-      reviewsMedian: { value: reviews, source: '' },
-      electronics: { value: 0, source: '' },
-      gated: { value: 0, source: '' },
-    },
-  }),
-  answers: {},
-  frozen: {},
-  pictures: {},
-  labels: [],
-  cure: null,
-  wouldChange: [],
-  units,
-  unitsLow: units * 0.7,
-  unitsHigh: units * 1.4,
-  price: 2000,
-  profit: 450,
-  margin: 0.2,
-  outlay: 500_000,
-  topTwoShare: null,
-  reviewsMedian: reviews,
-  weeksWatched: 5,
-  still: null,
-  unread: null,
-  worstGripe: null,
-  worstFlag: null,
-  thenUnits: null,
-  thenPrice: null,
-  lookAgainOn: null,
-});
+const scored = (id: number, units: number, reviews: number, sheet: Scoresheet = STARTER_SCORESHEET): ScoredCandidate =>
+  scoredCandidate(id, {
+    score: score(sheet, {
+      judged: {},
+      measured: {
+        units: { value: units, source: '', interval: { low: units * 0.7, high: units * 1.4 } },
+        reviewsMedian: { value: reviews, source: '' },
+        electronics: { value: 0, source: '' },
+        gated: { value: 0, source: '' },
+      },
+    }),
+    units,
+    unitsLow: units * 0.7,
+    unitsHigh: units * 1.4,
+    reviewsMedian: reviews,
+  });
 const both = (sheet?: Scoresheet): ScoredCandidate[] => [scored(1, 410, 700, sheet), scored(2, 120, 40, sheet)];
 
 describe('the scoresheet of one’s own', () => {

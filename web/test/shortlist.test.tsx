@@ -18,6 +18,7 @@ import { ScoresheetsPanel } from '../src/capabilities/score/scoresheets-panel.ts
 import { Component as ShortlistPage } from '../src/capabilities/score/shortlist-page.tsx';
 import { YearPanel } from '../src/capabilities/score/year-panel.tsx';
 import { answering, show } from './render.tsx';
+import { scoredCandidate } from './scored-fixture.ts';
 import { sheet as listingSheet } from './sheet-fixture.ts';
 
 beforeEach(() => {
@@ -32,42 +33,20 @@ const scored = (
   units = 400,
   reviews = 60,
   means: OwnMeans = NO_MEANS,
-): ScoredCandidate => ({
-  // prettier-ignore
-  id,
-  name: `Idea ${id}`,
-  stage: 'watched',
-  dropReason: null,
-  anchorCode: `QS${id}`,
-  score: score(withMeans(STARTER_SCORESHEET, means), {
-    judged: {},
-    measured: { units: { value: units, source: 'Estimate' }, reviewsMedian: { value: reviews, source: 'Median' }, outlay: { value: 600_000, source: 'Costing' } }, // prettier-ignore
-  }),
-  answers: {},
-  frozen: {},
-  pictures: {},
-  labels: [],
-  wouldChange: [],
-  units,
-  unitsLow: units * 0.7,
-  unitsHigh: units * 1.4,
-  price: 2000,
-  profit: 450,
-  margin: 0.2,
-  outlay: 600_000,
-  topTwoShare: null,
-  reviewsMedian: reviews,
-  weeksWatched: 5,
-  still: null,
-  unread: null,
-  worstGripe: null,
-  cure: null,
-  worstFlag: null,
-  thenUnits: null,
-  thenPrice: null,
-  lookAgainOn: null,
-  ...part,
-});
+): ScoredCandidate =>
+  scoredCandidate(id, {
+    score: score(withMeans(STARTER_SCORESHEET, means), {
+      judged: {},
+      measured: {
+        units: { value: units, source: 'Estimate' },
+        reviewsMedian: { value: reviews, source: 'Median' },
+        outlay: { value: 600_000, source: 'Costing' },
+      },
+    }),
+    units,
+    reviewsMedian: reviews,
+    ...part,
+  });
 
 const launch = (
   id: number,

@@ -1,3 +1,4 @@
+import type { TSchema } from '@sinclair/typebox';
 import { sql } from 'drizzle-orm';
 import {
   date,
@@ -145,32 +146,23 @@ export const candidateLog = mysqlTable(
   (t) => [index('candidate_log_candidate').on(t.candidateId)],
 );
 
-/** What the maker is asked for, of a candidate. */
-export const briefs = mysqlTable('briefs', {
+/** One document that a candidate has, with its version. */
+const oneOfCandidate = <S extends TSchema>(schema: S) => ({
   candidateId: refId('candidate_id')
     .primaryKey()
     .references(() => candidates.id, { onDelete: 'cascade' }),
-  document: document(Brief, 'document').notNull(),
+  document: document(schema, 'document').notNull(),
   version: version(),
 });
+
+/** What the maker is asked for, of a candidate. */
+export const briefs = mysqlTable('briefs', oneOfCandidate(Brief));
 
 /** The page of the product to be, of a candidate. */
-export const pageDrafts = mysqlTable('page_drafts', {
-  candidateId: refId('candidate_id')
-    .primaryKey()
-    .references(() => candidates.id, { onDelete: 'cascade' }),
-  document: document(PageDraft, 'document').notNull(),
-  version: version(),
-});
+export const pageDrafts = mysqlTable('page_drafts', oneOfCandidate(PageDraft));
 
 /** What is to be done before goods are ordered, of a candidate. */
-export const beforeOrders = mysqlTable('before_orders', {
-  candidateId: refId('candidate_id')
-    .primaryKey()
-    .references(() => candidates.id, { onDelete: 'cascade' }),
-  document: document(BeforeOrder, 'document').notNull(),
-  version: version(),
-});
+export const beforeOrders = mysqlTable('before_orders', oneOfCandidate(BeforeOrder));
 
 /** What others answer to a scoresheet's questions about a candidate. */
 export const opinions = mysqlTable(
