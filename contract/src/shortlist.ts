@@ -199,7 +199,13 @@ export const shortlist = {
       params: inMarketplace,
       reply: Type.Object({
         candidates: Type.Array(
-          Type.Object({ id: Id, name: Type.String(), values: Type.Record(Type.String(), Nullable(Type.Number())) }),
+          Type.Object({
+            id: Id,
+            name: Type.String(),
+            values: Type.Record(Type.String(), Nullable(Type.Number())),
+            /** Of the listings of its line-up, where a single listing has the figure. */
+            shelf: Type.Record(Type.String(), Type.Array(Type.Number())),
+          }),
         ),
         catalogue: Type.Record(Type.String(), Type.Array(Type.Number())),
       }),

@@ -239,3 +239,14 @@ test('the year’s launches: months by candidate, money and hands by marketplace
   expect((await program.call('GET', `${at}/launch-year`)).json).toMatchObject({ document: year });
   expect((await program.put(`${at}/launch-year`, { document: { ...year, atOnce: 0 } })).status).toBe(422);
 });
+
+test('a figure of the whole is told beside those of the listings that it is made of', async () => {
+  const { candidates } = (await program.call<{ candidates: { id: number; values: Record<string, number>; shelf: Record<string, number[]> }[] }>('GET', `${at}/shortlist/measures`)).json; // prettier-ignore
+  const { values, shelf } = candidates.find((c) => c.id === id)!;
+  const sorted = shelf.reviewsMedian!.toSorted((a, b) => a - b);
+  expect(sorted).toHaveLength(6);
+  expect(values.reviewsMedian).toBe((sorted[2]! + sorted[3]!) / 2);
+  expect(shelf.weight).toContain(values.weight);
+  // Of what a single listing has not there is none.
+  expect(shelf.outlay).toBeUndefined();
+});

@@ -239,6 +239,7 @@ test.each([
   [['--port', 'abc'], /--port takes a whole number from 0 to 65,535, not "abc"/],
   [['--listings', '-5'], /listings/],
   [['--colour', 'red'], /colour.*There are --data, --inbox, --port, --listings/],
+  [['--address', 'https://kettle.example'], /--address is for several people: it goes with --team/],
 ])('odd flags get a sentence: %j', async (words, sentence) => {
   const program = start(emptyFolder(), words);
   expect(await program.exited).toBe(2);

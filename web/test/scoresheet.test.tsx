@@ -47,8 +47,8 @@ describe('the scoresheet of one’s own', () => {
       if (path.endsWith('/measures'))
         return {
           candidates: [
-            { id: 1, name: 'Idea 1', values: { units: 410, bestThreeShare: 0.5 } },
-            { id: 2, name: 'Idea 2', values: { units: 120, bestThreeShare: 0.3 } },
+            { id: 1, name: 'Idea 1', values: { units: 410, bestThreeShare: 0.5 }, shelf: {} },
+            { id: 2, name: 'Idea 2', values: { units: 120, bestThreeShare: 0.3 }, shelf: {} },
           ],
           catalogue: { units: Array.from({ length: 100 }, (_, i) => i * 5) },
         };

@@ -69,7 +69,7 @@ const answers = (rows: ScoredCandidate[], { means = NO_MEANS, launches = [] as L
     if (path.endsWith('/means')) return { document: means, version: 1 };
     if (path.endsWith('/launch-year')) return { document: { ...NO_LAUNCH_YEAR, purse: 2_000_000 }, version: 1 };
     if (path.endsWith('/launches')) return { day: '2026-11-24', launches };
-    if (path.endsWith('/measures')) return { candidates: rows.map((r) => ({ id: r.id, name: r.name, values: { units: r.units } })), catalogue: { units: [1, 5, 900] } }; // prettier-ignore
+    if (path.endsWith('/measures')) return { candidates: rows.map((r) => ({ id: r.id, name: r.name, values: { units: r.units }, shelf: { units: [5, 80] } })), catalogue: { units: [1, 5, 900] } }; // prettier-ignore
     if (path.endsWith('/reasons')) return [];
     if (path.endsWith('/score')) return rows[0];
     if (path.endsWith('/opinions')) return [];

@@ -28,6 +28,8 @@ export interface MeasuredCandidate {
   worstGripe: string | null;
   /** Its theme, and what usually helps against it. */
   gripe: { key: string; hint: string } | null;
+  /** Of the listings of its line-up, each by itself: what a figure of the whole is held against. */
+  shelf: Partial<Record<ScoreMeasure, number[]>>;
   /** The find on the day it was put into the line-up. */
   then: { price: number | null; units: number | null } | null;
 }
@@ -126,6 +128,22 @@ const medianWithin = (briefs: readonly ListingBrief[]): Within => {
   return known.length < 2 ? null : within(medianOf(known.map((k) => k.low)), medianOf(known.map((k) => k.high)));
 };
 
+const shelfOf = (briefs: readonly ListingBrief[]): MeasuredCandidate['shelf'] => {
+  const of = (value: (b: ListingBrief) => number | null): number[] => briefs.flatMap((b) => value(b) ?? []);
+  return {
+    price: of((b) => b.price),
+    units: of((b) => b.units),
+    revenue: of((b) => b.revenue),
+    revenueMedian: of((b) => b.revenue),
+    reviewsMedian: of((b) => b.reviews),
+    ratingMedian: of((b) => b.rating),
+    craftMedian: of((b) => b.craft),
+    weight: of((b) => b.weight),
+    sellers: of((b) => b.sellers),
+    bestThreeShare: of((b) => b.bestThreeShare),
+  };
+};
+
 interface Known {
   market: Market;
   anchor: ListingBrief;
@@ -173,6 +191,7 @@ const measure = ({
     costing: money,
     price,
     weeksWatched,
+    shelf: shelfOf(briefs),
     gripe: gripe && { key: gripe.key, hint: briefHint(gripe.concept, gripe.part, 'gripe').change },
     worstGripe: gripe && `${gripe.name}, ${Math.round(100 * gripe.share)} % of ${said.read}`,
     answers: {

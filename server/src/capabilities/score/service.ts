@@ -246,6 +246,7 @@ export const measuresOf = async (db: Db, market: Market) => {
       id,
       name,
       values: Object.fromEntries(Object.entries(measured.get(id)!.answers).map(([key, a]) => [key, a.value])),
+      shelf: measured.get(id)!.shelf as Record<string, number[]>,
     })),
     catalogue: {
       price: of((r) => r.price),

@@ -4,19 +4,22 @@ import { Box } from '@chakra-ui/react';
 export const LETTERS = ['A', 'B', 'C', 'D', 'E', 'F'] as const;
 
 /**
- * One measure as one line: thin ticks are listings of the catalogue, dots all candidates, letters those compared. On a log scale
+ * One measure as one line: thin ticks are listings of the catalogue, longer ones the line-ups of those compared, dots all candidates,
+ * letters those compared. On a log scale
  * where the largest is more than thirty times the smallest.
  */
 export const BesideStrip = ({
   catalogue,
+  shelf,
   all,
   compared,
 }: {
   catalogue: readonly number[];
+  shelf: readonly number[];
   all: readonly number[];
   compared: readonly (number | null)[];
 }) => {
-  const known = [...all, ...compared.flatMap((v) => v ?? [])];
+  const known = [...all, ...shelf, ...compared.flatMap((v) => v ?? [])];
   if (known.length === 0) return null;
   // The catalogue's own far ends would press the candidates into a corner.
   const [low, high] = [Math.min(...known, catalogue[Math.floor(0.05 * catalogue.length)] ?? Infinity), Math.max(...known, catalogue[Math.floor(0.95 * catalogue.length)] ?? -Infinity)]; // prettier-ignore
@@ -33,6 +36,17 @@ export const BesideStrip = ({
           .map((v, i) => (
             <line key={i} x1={1.8 * x(v)} x2={1.8 * x(v)} y1="17" y2="23" stroke="currentColor" strokeOpacity="0.3" />
           ))}
+        {shelf.map((v, i) => (
+          <line
+            key={i}
+            x1={1.8 * x(v)}
+            x2={1.8 * x(v)}
+            y1="15"
+            y2="25"
+            stroke="var(--chakra-colors-verdigris)"
+            strokeOpacity="0.7"
+          />
+        ))}
         {all.map((v, i) => (
           <circle key={i} cx={1.8 * x(v)} cy="20" r="2.5" fill="currentColor" />
         ))}

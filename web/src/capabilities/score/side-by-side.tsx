@@ -52,6 +52,7 @@ export const SideBySide = ({
     measures && (
       <BesideStrip
         catalogue={measures.catalogue[measure] ?? []}
+        shelf={measures.candidates.flatMap((m) => (rows.some((c) => c.id === m.id) ? (m.shelf[measure] ?? []) : []))}
         all={measures.candidates.flatMap((m) => m.values[measure] ?? [])}
         compared={valuesOf(measure)}
       />
