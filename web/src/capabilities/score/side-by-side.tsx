@@ -170,8 +170,8 @@ export const SideBySide = ({
         Side by side
       </Heading>
       <Text px="5" pb="2" fontSize="13px" color="inkSoft">
-        What sets them apart most stands first. Thin ticks are the catalogue, dots all candidates. Choose two to six
-        above.
+        What sets them apart most stands first. Long ticks are the listings of their line-ups, short ones the catalogue,
+        dots all candidates. Choose two to six above.
       </Text>
       <PlainTable
         label="Side by side"
