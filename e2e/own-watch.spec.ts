@@ -112,8 +112,12 @@ test('thirty daily files become thirty readings, a chart and a morning page', as
 
   // A rule of one's own for the group makes it quiet.
   await page.getByRole('link', { name: 'Daily reading and rules' }).click();
+  const prices = page.getByRole('textbox', { name: 'A price that moved by' });
+  await expect(prices).toHaveCount(1);
   await page.getByRole('button', { name: 'Give it rules of its own' }).click();
-  const price = page.getByRole('textbox', { name: 'A price that moved by' }).last();
+  // The marketplace's own rule stands first; that of the group comes with the server's answer.
+  await expect(prices).toHaveCount(2);
+  const price = prices.last();
   await price.fill('30');
   await price.press('Enter');
   await page.getByRole('button', { name: 'Take stock now' }).click();
