@@ -53,7 +53,8 @@ export const diesWithParent = () => {
   return setpriv ? [setpriv, '--pdeathsig', 'KILL', '--'] : [];
 };
 
-const until = async (holds, limit, step = 40) => {
+/** Waits until something holds; false when it did not in time. */
+export const until = async (holds, limit, step = 40) => {
   const end = Date.now() + limit;
   while (Date.now() < end) {
     if (await holds()) return true;
@@ -124,7 +125,7 @@ export const finishRestore = (root) => {
 const ended = (child) => new Promise((resolve) => child.once('close', (code) => resolve(code)));
 
 /** Makes an empty database folder under a name within the root, whole or not at all. */
-const makeDataFolder = async (root, name) => {
+export const makeDataFolder = async (root, name) => {
   const fresh = `database.new-${process.pid}`;
   rmSync(join(root, fresh), { recursive: true, force: true });
   // Named from within the folder: the installer does not cope with blanks in a path.
@@ -136,7 +137,7 @@ const makeDataFolder = async (root, name) => {
     '--auth-root-authentication-method=normal',
     '--skip-test-db',
     '--skip-name-resolve',
-    ...asUser(),
+    ...runAs(),
   ];
   const child = spawn(command[0], command.slice(1), {
     cwd: root,
@@ -153,7 +154,8 @@ const makeDataFolder = async (root, name) => {
   renameSync(join(root, fresh), join(root, name));
 };
 
-const asUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
+/** The words by which a server may run as root, in a folder of its own. */
+export const runAs = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
 
 /** A folder of its own for temporary tables: a server that starts clears those of all others in a shared one. */
 const temporaryFolder = (root) => {
@@ -171,6 +173,16 @@ export const passwordOf = (root) => {
   writeKept(file, JSON.stringify({ password }));
   return password;
 };
+
+/** Run before the first connection is taken: of all accounts only ours is left, and it has a password. */
+export const accountsFor = (password, host) => [
+  "DELETE FROM mysql.global_priv WHERE User NOT IN ('mariadb.sys');",
+  'FLUSH PRIVILEGES;',
+  `CREATE USER kettle@'${host}' IDENTIFIED BY '${password}';`,
+  `GRANT ALL PRIVILEGES ON *.* TO kettle@'${host}' WITH GRANT OPTION;`,
+  'CREATE DATABASE IF NOT EXISTS kettle CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;',
+  '',
+];
 
 /** The longest path that a socket can have on Linux. */
 const LONGEST_SOCKET = 100;
@@ -190,7 +202,7 @@ const LARGEST_LOG = 5_000_000;
  * Writes what the database says into its log; beyond some megabytes the older half is put away. What a full disk does not
  * take is dropped: were it not read, the database would wait for ever to be heard.
  */
-const logInto = (file) => (chunk) => {
+export const logInto = (file) => (chunk) => {
   try {
     if (existsSync(file) && statSync(file).size > LARGEST_LOG) renameSync(file, `${file}.old`);
     appendFileSync(file, chunk, { mode: 0o600 });
@@ -223,19 +235,7 @@ export const startDatabase = async (root, say = () => {}, wishedPort = 0, name =
   const port = wishedPort || (await freePort());
   const { socket, folder: socketFolder } = socketPlace(root);
   const init = join(root, 'accounts.sql');
-  // Run before the first connection is taken: of all accounts only ours is left, and it has a password.
-  writeFileSync(
-    init,
-    [
-      "DELETE FROM mysql.global_priv WHERE User NOT IN ('mariadb.sys');",
-      'FLUSH PRIVILEGES;',
-      `CREATE USER kettle@'127.0.0.1' IDENTIFIED BY '${password}';`,
-      "GRANT ALL PRIVILEGES ON *.* TO kettle@'127.0.0.1' WITH GRANT OPTION;",
-      'CREATE DATABASE IF NOT EXISTS kettle CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;',
-      '',
-    ].join('\n'),
-    { mode: 0o600 },
-  );
+  writeFileSync(init, accountsFor(password, '127.0.0.1').join('\n'), { mode: 0o600 });
   const command = [
     ...diesWithParent(),
     programPath('mariadbd'),
@@ -257,7 +257,7 @@ export const startDatabase = async (root, say = () => {}, wishedPort = 0, name =
     '--innodb-buffer-pool-size=512M',
     '--innodb-log-file-size=256M',
     '--max-allowed-packet=64M',
-    ...asUser(),
+    ...runAs(),
   ];
   const writeLog = logInto(join(root, 'database.log'));
   const child = spawn(command[0], command.slice(1), { stdio: ['ignore', 'pipe', 'pipe'], detached: true });

@@ -40,8 +40,6 @@ const dyingAfter = (database: Database, statements: number, lastIsCarriedOut: bo
           return typeof value === 'function' ? value.bind(target) : value;
         return async (sql: unknown, ...rest: unknown[]) => {
           const query = value as (this: unknown, ...words: unknown[]) => Promise<unknown>;
-          // Locks are the process's own affair, not steps.
-          if (/_lock\(/.test(String(sql))) return query.call(target, sql, ...rest);
           n++;
           if (n > statements) throw new Error('killed');
           const result = await query.call(target, sql, ...rest);
@@ -51,7 +49,15 @@ const dyingAfter = (database: Database, statements: number, lastIsCarriedOut: bo
       },
     });
   };
-  return { ...database, pool: { promise: () => ({ getConnection }) } as unknown as Database['pool'] };
+  const instead = <T extends object>(of: T, name: string, value: unknown): T =>
+    new Proxy(of, {
+      get: (target, asked) => {
+        const there = asked === name ? value : (Reflect.get(target, asked) as unknown);
+        return typeof there === 'function' ? there.bind(target) : there;
+      },
+    });
+  const dying = instead(pool, 'getConnection', getConnection);
+  return { ...database, pool: instead(database.pool, 'promise', () => dying) };
 };
 
 describe('killed after any statement, before it is recorded or behind, the next start goes on with it', () => {

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { and, count, desc, eq, gt, inArray, isNull, lt, sql } from 'drizzle-orm';
 import { aRole, mayAs, type Deed, type Invitation, type Person, type Role, type Token } from '@kettle/contract/people';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
+import { takeTurn } from '../../ground/db/leases.ts';
 import { deeds, invitations, people, sessions, signInTries, tokens } from '../../ground/db/schema.ts';
 import type { Acting } from '../../ground/people/who.ts';
 import { badField, conflict, isTaken, notFound, ProblemError } from '../../ground/problems/problem.ts';
@@ -105,9 +106,11 @@ export const changePerson = (
   id: number,
   { role, left }: { role?: Role | undefined; left?: boolean | undefined },
 ): Promise<void> =>
-  atOnce(database, async ({ db }) => {
-    // All owners are held: of two that step down at once one does.
-    const owners = await db.select({ id: people.id }).from(people).where(and(eq(people.role, 'owner'), isNull(people.leftAt))).for('update'); // prettier-ignore
+  atOnce(database, async (inside) => {
+    const { db } = inside;
+    // Of two owners that step down at once one does.
+    await takeTurn(inside, 'owners');
+    const owners = await db.select({ id: people.id }).from(people).where(and(eq(people.role, 'owner'), isNull(people.leftAt))); // prettier-ignore
     const [row] = await db.select().from(people).where(eq(people.id, id));
     if (!row) throw notFound(`Person ${id}`);
     const stays = (role ?? row.role) === 'owner' && !(left ?? row.leftAt !== null);

@@ -2,7 +2,9 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type mysql from 'mysql2/promise';
-import { exclusively, type Database } from './connection.ts';
+import { type Database } from './connection.ts';
+import { exclusively, TOGETHER } from './leases.ts';
+import { COMMITS } from './transaction.ts';
 
 const FOLDER = join(import.meta.dirname, 'migrations');
 /** Where earlier versions of the program kept what they had applied: whole migrations, by their time. */
@@ -41,12 +43,14 @@ const migrationsIn = (folder: string): Migration[] => {
  * all, but cannot undo it, so each is recorded as begun before and as done after it: a run that was killed goes on with
  * the statement it had begun. Safe to run twice, and by two processes at once.
  */
-export const migrateDatabase = (
-  database: Pick<Database, 'pool'>,
+export const migrateDatabase = async (
+  database: Pick<Database, 'pool' | 'several'>,
   before: BeforeUpgrade = async () => {},
   folder = FOLDER,
-): Promise<void> =>
-  exclusively(database, 'migrate', async () => {
+): Promise<void> => {
+  // What several processes agree by is there before anything else.
+  for (const table of [...TOGETHER, COMMITS]) await database.pool.promise().query(table);
+  await exclusively(database, 'migrate', async () => {
     const connection = await database.pool.promise().getConnection();
     try {
       const migrations = migrationsIn(folder);
@@ -68,6 +72,7 @@ export const migrateDatabase = (
       connection.release();
     }
   });
+};
 
 const keyOf = ({ migration, place }: Pick<Step, 'migration' | 'place'>): string => `${migration}/${place}`;
 

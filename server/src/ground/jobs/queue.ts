@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq, inArray, isNull, lt, notExists, notInArray, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, lt, ne, notExists, notInArray, or, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Logger } from 'pino';
 import { Piscina } from 'piscina';
 import type { Job } from '@kettle/contract/shapes';
 import { atOnce, type Database, type Db } from '../db/connection.ts';
+import { takeTurn } from '../db/leases.ts';
 import { jobs } from '../db/schema.ts';
 import { conflict, isDatabaseAway, notFound } from '../problems/problem.ts';
 import type { Ended, JobKind, JobPayloads, Lease, Task } from './kinds.ts';
@@ -188,7 +189,8 @@ export class Jobs {
   private async claim(): Promise<typeof jobs.$inferSelect | null> {
     const earlier = alias(jobs, 'earlier');
     const busy = [...this.running.keys()];
-    const taken = await atOnce(this.database, async ({ db: tx }) => {
+    const taken = await atOnce(this.database, async (inside) => {
+      const tx = inside.db;
       const silent = and(
         eq(jobs.state, 'running'),
         lt(jobs.aliveAt, sql`utc_timestamp(3) - interval ${SILENT_SECONDS} second`),
@@ -209,8 +211,11 @@ export class Jobs {
                   .where(
                     and(
                       eq(earlier.lane, jobs.lane),
-                      lt(earlier.id, jobs.id),
-                      inArray(earlier.state, ['queued', 'running']),
+                      // One that runs has the lane, whatever its number: nodes of a cluster give numbers by turns.
+                      or(
+                        and(eq(earlier.state, 'queued'), lt(earlier.id, jobs.id)),
+                        and(eq(earlier.state, 'running'), ne(earlier.id, jobs.id)),
+                      ),
                     ),
                   ),
               ),
@@ -221,6 +226,8 @@ export class Jobs {
         .limit(1)
         .for('update', { skipLocked: true });
       if (!row) return null;
+      // Nor do two nodes give it away at the same moment.
+      if (row.lane !== null) await takeTurn(inside, `lane ${row.lane}`);
       const givenUp = row.attempts >= MOST_ATTEMPTS;
       await tx
         .update(jobs)
@@ -287,8 +294,12 @@ export class Jobs {
       .catch(() => undefined);
   }
 
-  /** Removes files that no open job waits for, a day after they were given. */
+  /** Removes files that no open job waits for, a day after they were given, and what tells of transactions long past. */
   private async sweep(): Promise<void> {
+    await this.database.pool
+      .promise()
+      .query('delete from commits where at < utc_timestamp(3) - interval 1 day limit 100000')
+      .catch(() => undefined);
     await this.database.db
       .execute(
         sql`delete from uploads where made_at < utc_timestamp(3) - interval 1 day and not exists (

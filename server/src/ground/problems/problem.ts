@@ -39,6 +39,11 @@ const AWAY = new Set([
   'ER_CONNECTION_KILLED',
   'ER_QUERY_INTERRUPTED',
   'POOL_CLOSED',
+  // A node of a cluster that is cut off from most of it, or is only just joining.
+  'ER_UNKNOWN_COM_ERROR',
+  'PROTOCOL_SEQUENCE_TIMEOUT',
+  'EHOSTUNREACH',
+  'ENETUNREACH',
 ]);
 const BUSY = new Set([
   'ER_CON_COUNT_ERROR',

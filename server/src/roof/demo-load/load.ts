@@ -16,7 +16,8 @@ import {
 import { ensureCategory } from '../../capabilities/sources/categories.ts';
 import { REVIEW_COLUMNS, reviewCells } from '../../capabilities/sources/reviews-of-files.ts';
 import { bulkLoad, type Cell } from '../../ground/db/bulk.ts';
-import { exclusively, type Database, type Db } from '../../ground/db/connection.ts';
+import { type Database, type Db } from '../../ground/db/connection.ts';
+import { exclusively } from '../../ground/db/leases.ts';
 import {
   categories,
   exchangeRates,
