@@ -38,7 +38,11 @@ export const installPrograms = async (programs) => {
   console.log(`Installing ${missing.join(' and ')} …`);
   const apt = (args) => {
     const [command, ...rest] = isRoot ? ['apt-get', ...args] : ['sudo', '-n', 'apt-get', ...args];
-    return run(command, rest, { env: { DEBIAN_FRONTEND: 'noninteractive' }, quiet: true });
+    return run(command, rest, {
+      // No service begins because its program was installed.
+      env: { DEBIAN_FRONTEND: 'noninteractive', RUNLEVEL: '1' },
+      quiet: true,
+    });
   };
   await apt(['update', '-q']);
   await apt(['install', '-y', '-q', '--no-install-recommends', ...missing]);

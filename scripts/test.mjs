@@ -5,7 +5,15 @@ import { join } from 'node:path';
 import { buildInterface, installPackages, installPrograms } from './install.mjs';
 import { programPath, repositoryRoot as root } from './private-database.mjs';
 
-await installPrograms({ mariadbd: 'mariadb-server', chromium: 'chromium' });
+await installPrograms({
+  mariadbd: 'mariadb-server',
+  chromium: 'chromium',
+  // Of the tests of several servers alone.
+  nginx: 'nginx',
+  rsync: 'rsync',
+  ip: 'iproute2',
+  openssl: 'openssl',
+});
 await installPackages();
 
 const results = join(root, '.cache', 'results');

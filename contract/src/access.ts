@@ -5,9 +5,15 @@ export type Access = Role | 'anybody';
 
 /** Every route, by the least role that may ask for it. One that stands nowhere is refused to everybody. */
 export const ACCESS: Readonly<Record<Access, readonly string[]>> = {
-  anybody: ['GET /api/me', 'POST /api/sign-in', 'POST /api/sign-out', 'POST /api/join'],
-  reader: [
+  anybody: [
     'GET /api/health',
+    'GET /api/ready',
+    'GET /api/me',
+    'POST /api/sign-in',
+    'POST /api/sign-out',
+    'POST /api/join',
+  ],
+  reader: [
     'GET /api/marketplaces',
     'POST /api/marketplaces/{marketplace}/fee-schedules/compare',
     'GET /api/fee-schedules/{id}',
@@ -194,6 +200,7 @@ export const ACCESS: Readonly<Record<Access, readonly string[]>> = {
     'DELETE /api/candidates/{id}/opinions/{opinion}',
   ],
   owner: [
+    'GET /api/metrics',
     'DELETE /api/marketplaces/{marketplace}',
     'POST /api/marketplaces/{marketplace}/restore',
     'PUT /api/workspace/copies',

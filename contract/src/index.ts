@@ -5,6 +5,7 @@ import { curves } from './curves.ts';
 import { demand } from './demand.ts';
 import { folder } from './folder.ts';
 import { listings } from './listings.ts';
+import { operations } from './operations.ts';
 import { papers } from './papers.ts';
 import { people } from './people.ts';
 import { shortlist } from './shortlist.ts';
@@ -30,4 +31,5 @@ export const routes = {
   shortlist,
   papers,
   people,
+  operations,
 };

@@ -17,6 +17,7 @@ export const Problem = Type.Object({
   detail: Type.Optional(Type.String()),
   field: Type.Optional(Type.String({ description: 'The field that is wrong.' })),
   fields: Type.Optional(Type.Array(Type.Object({ field: Type.String(), sentence: Type.String() }))),
+  request: Type.Optional(Type.String({ description: 'The number under which the log tells more.' })),
   current: Type.Optional(
     Type.Record(Type.String(), Type.Unknown(), { description: 'With 409: the newer document, with its version.' }),
   ),

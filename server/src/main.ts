@@ -10,6 +10,7 @@ import { diskFullSentence, isDatabaseAway } from './ground/problems/problem.ts';
 import { Unusable } from './ground/problems/unusable.ts';
 import { makeApp } from './roof/app/app.ts';
 import { compose, endServices } from './roof/app/compose.ts';
+import { drain } from './roof/app/life.ts';
 import { makeLog } from './roof/app/log.ts';
 import { makeServer } from './roof/app/server.ts';
 import { prepareWorkspace } from './roof/prepare.ts';
@@ -119,8 +120,7 @@ let stopping = false;
 stop = async () => {
   if (stopping) process.exit(1);
   stopping = true;
-  server.close();
-  server.closeAllConnections();
+  await drain(server, services.life);
   await endServices(services);
   process.exit(0);
 };

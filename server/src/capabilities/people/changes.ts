@@ -65,8 +65,11 @@ class Changes {
   }
 }
 
+/** Calls back when this process is about to stop: whoever listens finds another. */
+export type OnLeaving = (callback: () => void) => () => void;
+
 /** A line on which a browser hears what others change (server-sent events, HTML Living Standard). */
-export const serveChanges = (app: Express, db: Db): void => {
+export const serveChanges = (app: Express, db: Db, onLeaving: OnLeaving): void => {
   const changes = new Changes(db);
   app.get('/api/changes', async (request, response) => {
     response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' }); // prettier-ignore
@@ -80,7 +83,9 @@ export const serveChanges = (app: Express, db: Db): void => {
       );
     }, STILL_MS);
     still.unref();
+    const stay = onLeaving(() => response.end());
     response.once('close', () => {
+      stay();
       clearInterval(still);
       end();
     });

@@ -4,7 +4,7 @@ import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { whoActs, type Acting } from '../../ground/people/who.ts';
 import { ProblemError } from '../../ground/problems/problem.ts';
-import { serveChanges } from './changes.ts';
+import { serveChanges, type OnLeaving } from './changes.ts';
 import {
   changePassword,
   changePerson,
@@ -24,7 +24,7 @@ import { beginSession, endSession, endSessions, sweepSessions } from './sessions
 const done = { ok: true as const };
 
 /** People of the workspace; where it is one person's on one machine there is but `me`, which says so. */
-export const servePeople = (app: Express, { database, team }: Ground): void => {
+export const servePeople = (app: Express, { database, team }: Ground, onLeaving: OnLeaving): void => {
   const { db } = database;
   serve(app, routes.me, async () => {
     const who = whoActs();
@@ -87,6 +87,6 @@ export const servePeople = (app: Express, { database, team }: Ground): void => {
     await dropToken(db, inBrowser(), params.id);
     return done;
   });
-  serveChanges(app, db);
+  serveChanges(app, db, onLeaving);
   serve(app, routes.deeds, ({ query }) => listDeeds(db, query.before));
 };

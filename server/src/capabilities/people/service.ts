@@ -63,12 +63,11 @@ export const invite = async (db: Db, role: Role, by: number | null): Promise<{ i
   return { id, invitation };
 };
 
-/** An invitation for the first owner where nobody is here yet; null where somebody is. Those made before end. */
+/** An invitation for the first owner where nobody is here yet; null where somebody is. Each server prints its own. */
 export const inviteFirstOwner = (database: Database): Promise<string | null> =>
   atOnce(database, async ({ db }) => {
     const [{ n } = { n: 0 }] = await db.select({ n: count() }).from(people).where(and(eq(people.role, 'owner'), isNull(people.leftAt))); // prettier-ignore
     if (n > 0) return null;
-    await db.delete(invitations).where(isNull(invitations.madeBy));
     return (await invite(db, 'owner', null)).invitation;
   });
 
@@ -82,7 +81,10 @@ export const join = async (
     return await atOnce(database, async ({ db }) => {
       const [asked] = await db.select().from(invitations).where(and(eq(invitations.digest, digestOf(invitation)), gt(invitations.endsAt, now))).for('update'); // prettier-ignore
       if (!asked) throw new ProblemError(410, 'invitation-over', 'This invitation was used, taken back, or is over. Ask for another one.'); // prettier-ignore
-      await db.delete(invitations).where(eq(invitations.digest, asked.digest));
+      // With the first owner all links end that servers of this workspace printed.
+      await db
+        .delete(invitations)
+        .where(asked.madeBy === null ? isNull(invitations.madeBy) : eq(invitations.digest, asked.digest));
       const [{ insertId }] = await db.insert(people).values({ name: name.trim(), login: login.trim().toLowerCase(), role: asked.role, password: hashed }); // prettier-ignore
       return insertId;
     });

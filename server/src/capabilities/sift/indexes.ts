@@ -69,6 +69,11 @@ export class SiftIndexes {
     };
   }
 
+  /** What is at hand, and since when. */
+  all(): { marketplace: string; builtAt: string; rows: number }[] {
+    return [...this.ready].map(([marketplace, { builtAt, index }]) => ({ marketplace, builtAt, rows: index.size }));
+  }
+
   async stop(): Promise<void> {
     await this.worker?.terminate();
     this.worker = null;

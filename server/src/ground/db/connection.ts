@@ -19,8 +19,20 @@ export interface Database extends Session {
   several: boolean;
   /** The node that is worked with, counted from 0 in the order of the addresses. */
   node: () => number;
+  /** Connections of the node that is worked with, by what they do. */
+  connections: () => { busy: number; idle: number; waiting: number };
   close: () => Promise<void>;
 }
+
+/** The driver counts them, and tells nobody. */
+const connectionsOf = (pool: mysql.Pool): ReturnType<Database['connections']> => {
+  const inside = pool as unknown as Record<
+    '_allConnections' | '_freeConnections' | '_connectionQueue',
+    { length: number }
+  >;
+  const idle = inside._freeConnections.length;
+  return { busy: inside._allConnections.length - idle, idle, waiting: inside._connectionQueue.length };
+};
 
 /**
  * Opens a pool on a MariaDB address, which may name several hosts of a cluster or a replica set. Nothing is connected until
@@ -57,6 +69,7 @@ export const openDatabase = (url: string, connections = 8): Database => {
     pool,
     several,
     node: () => nodes?.at ?? 0,
+    connections: () => connectionsOf(pools[nodes?.at ?? 0]!),
     close: () => nodes?.end() ?? asked.end(),
   };
 };

@@ -125,8 +125,7 @@ export class Nodes {
       cut(connection);
       connection.destroy();
       // Others of this node may be as stale; a fresh one tells.
-      if (!wasUsed)
-        throw Object.assign(new Error('The node takes no work.'), { code: 'ECONNREFUSED' });
+      if (!wasUsed) throw Object.assign(new Error('The node takes no work.'), { code: 'ECONNREFUSED' });
     }
   }
 

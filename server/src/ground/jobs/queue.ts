@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq, inArray, isNull, lt, ne, notExists, notInArray, or, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNull, lt, ne, notExists, notInArray, or, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Logger } from 'pino';
 import { Piscina } from 'piscina';
@@ -92,6 +92,17 @@ export class Jobs {
   async open(onceKey: string): Promise<Job | null> {
     const [row] = await this.database.db.select().from(jobs).where(eq(jobs.onceKey, onceKey));
     return row ? asJob(row) : null;
+  }
+
+  /** How many jobs run in this process. */
+  get here(): number {
+    return this.running.size;
+  }
+
+  /** Jobs by how they stand, of all processes. */
+  async counts(): Promise<Record<string, number>> {
+    const rows = await this.database.db.select({ state: jobs.state, n: count() }).from(jobs).groupBy(jobs.state);
+    return { queued: 0, running: 0, ...Object.fromEntries(rows.map((r) => [r.state, r.n])) };
   }
 
   async latest(): Promise<Job[]> {

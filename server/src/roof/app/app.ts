@@ -10,6 +10,9 @@ import { Overtaken } from '../../capabilities/sift/service.ts';
 import { notFound, problemFrom } from '../../ground/problems/problem.ts';
 import { serveCapabilities } from './capabilities.ts';
 import type { Services } from './compose.ts';
+import { lastOnThisLine } from './life.ts';
+import { makeMetrics } from './metrics.ts';
+import { requestNumber, serveOperations } from './operations.ts';
 import { asWhoAsked, knownPeopleOnly, whosePage } from './access.ts';
 import { decodableOnly, knownHostOnly, ownPagesOnly } from './guards.ts';
 import { openApi } from './openapi.ts';
@@ -25,7 +28,14 @@ export const makeApp = (services: Services, log: Logger): Express => {
   const origin = services.team?.origin ?? null;
   // Only a proxy on this machine says from where a request came.
   app.set('trust proxy', 'loopback');
-  app.use(decodableOnly, knownHostOnly(origin), ownPagesOnly(origin));
+  const metrics = makeMetrics(services);
+  app.use(metrics.count, lastOnThisLine(services.life));
+  app.use(
+    pinoHttp({ logger: log, genReqId: requestNumber, autoLogging: { ignore: (r) => r.method === 'GET' } }),
+    decodableOnly,
+    knownHostOnly(origin),
+    ownPagesOnly(origin),
+  );
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -48,12 +58,12 @@ export const makeApp = (services: Services, log: Logger): Express => {
     }),
   );
   app.use(compression());
-  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (r) => r.method === 'GET' } }));
   // Before anything of a request is read.
   if (services.team) app.use(knownPeopleOnly(services.database.db));
   app.use(express.json({ limit: '1mb', strict: true }), asWhoAsked);
 
   app.get('/api/openapi.json', (_, response) => void response.json(openApi()));
+  serveOperations(app, services, metrics);
   serveCapabilities(app, services);
   app.use('/api', () => {
     throw notFound('That address');
@@ -80,7 +90,10 @@ export const makeApp = (services: Services, log: Logger): Express => {
     if (error instanceof Overtaken) return void response.destroy();
     if (response.headersSent) return next(error);
     const problem = problemFrom(error);
-    if (problem.status >= 500) log.error({ err: error, url: request.url }, problem.title);
+    if (problem.status >= 500) {
+      request.log.error({ err: error, url: request.url }, problem.title);
+      problem.request = String(request.id);
+    }
     // What was not read of it would be taken for the next request on the same line.
     if (!request.complete) response.setHeader('Connection', 'close');
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));

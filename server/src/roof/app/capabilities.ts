@@ -22,7 +22,7 @@ import type { Services } from './compose.ts';
 
 /** Everything that is answered over HTTP. */
 export const serveCapabilities = (app: Express, services: Services): void => {
-  servePeople(app, services);
+  servePeople(app, services, (callback) => services.life.onLeaving(callback));
   serveMarketplaces(app, services);
   serveFind(app, services);
   serveJobs(app, services);

@@ -8,6 +8,7 @@ import { Aside } from '../../ground/aside/aside.ts';
 import type { Database } from '../../ground/db/connection.ts';
 import type { Ground, Team } from '../../ground/ground.ts';
 import { Jobs } from '../../ground/jobs/queue.ts';
+import { Life } from './life.ts';
 import { simulatedOutside } from '../stand-ins/outside.ts';
 
 /** All that the program's answers are made with. */
@@ -17,6 +18,7 @@ export interface Services extends Ground {
   copies: KeptCopies;
   folder: WatchedFolder;
   watchman: Watchman;
+  life: Life;
 }
 
 const jobWorker = new URL('../threads/job-worker.boot.mjs', import.meta.url);
@@ -54,6 +56,7 @@ export const compose = (
     copies: new KeptCopies(database, folders.copies ?? null),
     folder,
     watchman: new Watchman(database, (now) => folder.look(now)),
+    life: new Life(),
   };
 };
 

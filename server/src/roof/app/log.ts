@@ -43,7 +43,11 @@ export const makeLog = (level: string, to?: DestinationStream): Logger =>
       level,
       serializers: {
         err: (error: Told) => describe(error),
-        req: (request: { method?: string; url?: string }) => ({ method: request.method, url: cut(request.url) }),
+        req: (request: { id?: unknown; method?: string; url?: string }) => ({
+          id: request.id,
+          method: request.method,
+          url: cut(request.url),
+        }),
         res: (response: { statusCode?: number }) => ({ status: response.statusCode }),
         url: cut,
       },

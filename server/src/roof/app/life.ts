@@ -1,0 +1,50 @@
+import type { Server } from 'node:http';
+import type { NextFunction, Request, Response } from 'express';
+
+/** How long answers under way have when the program stops. */
+const PATIENCE_MS = 10_000;
+
+/** Whether this process takes work. About to stop, it finishes what it has begun and takes nothing new. */
+export class Life {
+  private isLeaving = false;
+  private readonly whenLeaving = new Set<() => void>();
+
+  get leaving(): boolean {
+    return this.isLeaving;
+  }
+
+  /** Calls back when it is about to stop; answers with how to take that back. */
+  onLeaving(callback: () => void): () => void {
+    this.whenLeaving.add(callback);
+    return () => this.whenLeaving.delete(callback);
+  }
+
+  leave(): void {
+    this.isLeaving = true;
+    for (const callback of this.whenLeaving) callback();
+    this.whenLeaving.clear();
+  }
+}
+
+/** While it leaves, whoever comes on an open line is answered, and told to take another for the next. */
+export const lastOnThisLine =
+  (life: Life) =>
+  (_: Request, response: Response, next: NextFunction): void => {
+    if (life.leaving) response.setHeader('Connection', 'close');
+    next();
+  };
+
+/**
+ * Stops listening and lets answers under way be finished: a proxy that finds nobody here asks another process. What takes
+ * longer than ten seconds is cut off.
+ */
+export const drain = async (server: Server, life: Life, patience = PATIENCE_MS): Promise<void> => {
+  life.leave();
+  const over = new Promise<void>((resolve) => server.close(() => resolve()));
+  // A line whose answer was under way is idle after it, and would be kept open.
+  const idle = setInterval(() => server.closeIdleConnections(), 50);
+  const late = setTimeout(() => server.closeAllConnections(), patience);
+  await over;
+  clearInterval(idle);
+  clearTimeout(late);
+};

@@ -1,0 +1,37 @@
+import { randomUUID } from 'node:crypto';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { sql } from 'drizzle-orm';
+import type { Express } from 'express';
+import { operations } from '@kettle/contract/operations';
+import { serve } from '../../ground/http/serve.ts';
+import { ProblemError } from '../../ground/problems/problem.ts';
+import type { Services } from './compose.ts';
+import type { makeMetrics } from './metrics.ts';
+
+/** A number that a proxy gave a request, if it can be written down as it is. */
+const GIVEN = /^[\w-]{8,64}$/;
+
+/** The number of a request: the proxy's, or one of its own. It goes back with the answer and stands in the log. */
+export const requestNumber = (request: IncomingMessage, response: ServerResponse): string => {
+  const given = request.headers['x-request-id'];
+  const number = typeof given === 'string' && GIVEN.test(given) ? given : randomUUID();
+  response.setHeader('X-Request-Id', number);
+  return number;
+};
+
+/** What those who run the program ask of it. */
+export const serveOperations = (
+  app: Express,
+  { database, jobs, life }: Services,
+  metrics: ReturnType<typeof makeMetrics>,
+): void => {
+  serve(app, operations.ready, async () => {
+    if (life.leaving) throw new ProblemError(503, 'leaving', 'This server is about to stop; another one answers.');
+    await database.db.execute(sql`select 1`);
+    return { ready: true, node: database.node(), jobs: jobs.here };
+  });
+  app.get('/api/metrics', async (_, response) => {
+    response.setHeader('Content-Type', metrics.type);
+    response.end(await metrics.text());
+  });
+};
