@@ -50,8 +50,31 @@ class Node {
     return `${this.place.host}:${this.ports.group}`;
   }
 
+  /** The words that every start of its server has. */
+  get words() {
+    return [
+      programPath('mariadbd'),
+      '--no-defaults',
+      `--datadir=${join(this.root, 'database')}`,
+      `--tmpdir=${join(this.root, 'temporary')}`,
+      ...(isRoot ? [`--user=${SERVER_USER}`] : []),
+    ];
+  }
+
+  /**
+   * How far a node had come that was killed, as its own tables know it: it then asks the others for what it missed alone,
+   * and not for a copy of all, for which one of them would have to stand still.
+   */
+  recovered() {
+    handOver(this.root);
+    const [command, ...words] = [...this.words, '--wsrep-recover', '--wsrep-on=ON', '--wsrep-cluster-address=gcomm://', `--wsrep-provider=${PROVIDER}`, '--log-error=/dev/stderr']; // prettier-ignore
+    const { stderr } = spawnSync(command, words, { encoding: 'utf8' });
+    const position = /Recovered position: *([\da-f-]{36}:\d+)/.exec(stderr)?.[1];
+    return position ? [`--wsrep-start-position=${position}`] : [];
+  }
+
   /** @param others addresses of the group; none makes this the first node of a new one */
-  start(others) {
+  start(others, more = []) {
     const { root, place, ports } = this;
     const init = join(root, 'accounts.sql');
     // Each node makes the account for itself: grants of one are not to be made three times on all.
@@ -59,15 +82,13 @@ class Node {
     const words = [
       ...diesWithParent(),
       ...place.words,
-      programPath('mariadbd'),
-      '--no-defaults',
-      `--datadir=${join(root, 'database')}`,
+      ...this.words,
+      ...more,
       `--bind-address=${place.host}`,
       `--port=${ports.sql}`,
       `--socket=${join(root, 'socket', 'db.sock')}`,
       `--pid-file=${join(root, 'database.pid')}`,
       `--init-file=${init}`,
-      `--tmpdir=${join(root, 'temporary')}`,
       '--skip-name-resolve',
       '--skip-log-bin',
       '--binlog-format=ROW',
@@ -90,7 +111,6 @@ class Node {
       '--wsrep-sst-method=rsync',
       `--wsrep-sst-receive-address=${place.host}:${ports.sst}`,
       ...(others.length === 0 ? ['--wsrep-new-cluster'] : []),
-      ...(isRoot ? [`--user=${SERVER_USER}`] : []),
     ];
     handOver(root);
     this.gone = false;
@@ -175,7 +195,7 @@ export const startCluster = async (root, { size = 3, placeOf = onLoopback, isRea
     /** Starts a node that was killed; it takes what it missed from the others. */
     bringBack: async (node) => {
       await wait(50);
-      node.start(others(node));
+      node.start(others(node), node.recovered());
       await ready(node);
     },
     ready,

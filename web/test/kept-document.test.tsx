@@ -70,6 +70,20 @@ describe('a document that is kept as it is typed', () => {
     expect(unitCostOf(asked.at(-1)!.body)).toBe(800);
     await waitFor(() => expect(screen.queryByText(/changed in another window/)).not.toBeInTheDocument());
   });
+  test('what somebody else changed in another place stands together with what is typed, and nobody is asked', async () => {
+    const freight = { kind: 'sum', sum: 120 } as const;
+    const theirs = { document: withAmount(sheet().costing.document, 'freight', freight), version: 5 };
+    const asked = answering((_, __, body) =>
+      (body as Body).version === 5 ? { ...(body as Body), version: 6 } : stale(theirs),
+    );
+    show(<MoneyPanel sheet={sheet()} costing={sheet().costing} />);
+    await userEvent.type(unitCost(), '8');
+    expect(await screen.findByText(/both stand together/)).toBeInTheDocument();
+    await waitFor(() => expect((asked.at(-1)!.body as Body).version).toBe(5));
+    expect(unitCostOf(asked.at(-1)!.body)).toBe(800);
+    expect((asked.at(-1)!.body as Body).document.lines.find((l) => l.key === 'freight')!.amount).toEqual(freight);
+    expect(screen.queryByText(/changed in another window/)).not.toBeInTheDocument();
+  });
   test('the same content kept elsewhere is no conflict', async () => {
     answering((_, __, body) => stale({ ...(body as Body), version: 9 }));
     show(<MoneyPanel sheet={sheet()} costing={sheet().costing} />);

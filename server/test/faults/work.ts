@@ -5,15 +5,17 @@ import type { Job } from '@kettle/contract/shapes';
 import type mysql from 'mysql2/promise';
 import type { RealProgram } from './program.ts';
 
+/** A running program, whatever it consists of, as it is asked by tests. */
+export type Asked = Pick<RealProgram, 'call' | 'withDatabase' | 'address' | 'data'>;
 /** A piece of long work that is asked for over the API, the same for the same number. */
 export interface Work {
   name: string;
-  ask: (program: RealProgram) => Promise<Job>;
+  ask: (program: Asked) => Promise<Job>;
 }
 export const MARKET = '/api/marketplaces/quayside';
 const WATCHED = ['QS0049G9', 'QS003W36', 'QS004AH0', 'QS003PX0', 'QS0043A3', 'QS003Y58'];
 
-const takeIn = async (program: RealProgram, kind: string, text: string, market = MARKET): Promise<Job> => {
+const takeIn = async (program: Asked, kind: string, text: string, market = MARKET): Promise<Job> => {
   const { upload, mapping } = await program.call<{ upload: number; mapping: object }>(
     'POST',
     `${market}/imports/${kind}/preview?name=${kind}.csv`,
@@ -136,7 +138,7 @@ const ownListingsFile = (): string =>
 const OLD_ENOUGH_S = 1_700_000_000;
 
 /** A file that lies in the folder and is taken in by itself: how it is told from others is by its time. */
-const putInFolder = async (program: RealProgram, round: number): Promise<Job> => {
+const putInFolder = async (program: Asked, round: number): Promise<Job> => {
   const { path } = await program.call<MarketFolder>('GET', `${OWN}/folder`);
   mkdirSync(path!, { recursive: true });
   const name = `readings ${round}.csv`;
@@ -157,13 +159,13 @@ const putInFolder = async (program: RealProgram, round: number): Promise<Job> =>
 };
 
 /** The newest import that is in force, or was taken back. */
-const newestImport = async (program: RealProgram, takenBack: boolean): Promise<number> => {
+const newestImport = async (program: Asked, takenBack: boolean): Promise<number> => {
   const all = await program.call<{ id: number; takenBackAt: string | null }[]>('GET', `${MARKET}/imports`);
   return all.find((i) => (i.takenBackAt !== null) === takenBack)!.id;
 };
 
 let candidate: number | null = null;
-const candidateId = async (program: RealProgram): Promise<number> => {
+const candidateId = async (program: Asked): Promise<number> => {
   const there = await program.call<{ id: number }[]>('GET', `${MARKET}/candidates`);
   candidate =
     there[0]?.id ??
@@ -176,8 +178,8 @@ const candidateId = async (program: RealProgram): Promise<number> => {
   return candidate;
 };
 
-/** What must be there before the first round. */
-export const prepare = async (program: RealProgram): Promise<void> => {
+/** What must be there before the first round. @param withCopy a copy of the workspace, too, to be read in */
+export const prepare = async (program: Asked, withCopy = true): Promise<void> => {
   await program.call('POST', `${MARKET}/watch`, { text: WATCHED.join(' ') });
   await candidateId(program);
   await program.call('POST', '/api/marketplaces', {
@@ -190,6 +192,7 @@ export const prepare = async (program: RealProgram): Promise<void> => {
   await endOf(program, await takeIn(program, 'terms', termsFile(0), OWN));
   const first = 'Listing code,Date,Price,Rank\nOWN1,2026-01-09,12.10,95\n';
   await endOf(program, await takeIn(program, 'readings', first, OWN));
+  if (!withCopy) return;
   // One copy for all rounds: of each as it then stands, the workspace would double with every reading.
   const copy = await (await fetch(`${await program.address()}/api/workspace/archive.zip`)).arrayBuffer();
   writeFileSync(join(program.data, COPY), Buffer.from(copy));
@@ -255,7 +258,7 @@ export const workOf = (round: number): Work => {
 };
 
 /** Waits until a job has ended, through whatever happens to the program meanwhile. */
-export const endOf = async (program: RealProgram, job: Job): Promise<Job> => {
+export const endOf = async (program: Asked, job: Job): Promise<Job> => {
   const until = Date.now() + 180_000;
   while (Date.now() < until) {
     const now = await program.call<Job>('GET', `/api/jobs/${job.id}`).catch(() => null);

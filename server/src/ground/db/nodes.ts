@@ -79,8 +79,9 @@ export class Nodes {
         open.add(connection);
         connection.on('error', () => undefined);
         connection.once('end', () => open.delete(connection));
-        // Reads wait until what others wrote has arrived here. A server that knows no such setting is no cluster.
-        connection.query('set session wsrep_sync_wait = 7', () => undefined);
+        // Reads wait until what others wrote has arrived here, and nobody long for a row: a node that hands all of its data to
+        // another stands still meanwhile. A server that knows no such setting is no cluster.
+        connection.query('set session wsrep_sync_wait = 7, innodb_lock_wait_timeout = 10', () => undefined);
       });
       return { pool, take: pool.getConnection.bind(pool), sound: new WeakMap(), open, watch: null, well: 0, silent: 0 };
     });

@@ -13,6 +13,7 @@ import type { CostAmount, CostingDocument, CostLine, LaunchPlan } from '@kettle/
 import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
 import { useKeepCandidateCostingMutation, useKeepQuickCostingMutation } from '../../ground/api/costing.ts';
 import { NumberField } from '../../ground/form/number-field.tsx';
+import { MergedNote } from '../../ground/form/merged-note.tsx';
 import { StaleNote } from '../../ground/form/stale-note.tsx';
 import { newerOf, useKeptDocument } from '../../ground/form/use-kept-document.ts';
 import { useMarket } from '../../ground/market/market.ts';
@@ -80,6 +81,7 @@ export const MoneyPanel = ({
     change,
     undo,
     newer,
+    merged,
     takeNewer,
     keepMine,
   } = useKeptDocument(place, { document: saved.document, version: saved.version }, (body) =>
@@ -268,6 +270,7 @@ export const MoneyPanel = ({
               </Button>
             </Flex>
           )}
+          <MergedNote times={merged} />
           {newer ? (
             <StaleNote
               differences={costingDifferences(document, newer.document, market)}

@@ -5,6 +5,7 @@ import { daysOf } from '@kettle/core/launch/before-order';
 import { daysBetween } from '@kettle/core/measures/day';
 import { useBeforeOrderQuery, useKeepBeforeOrderMutation } from '../../ground/api/papers.ts';
 import { StaleNote, type Difference } from '../../ground/form/stale-note.tsx';
+import { MergedNote } from '../../ground/form/merged-note.tsx';
 import { useKeptDocument } from '../../ground/form/use-kept-document.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, day } from '../../ground/ui/format.ts';
@@ -94,6 +95,7 @@ const List = ({ id, kept }: { id: number; kept: Kept }) => {
           </Button>
         )}
       </Flex>
+      <MergedNote times={list.merged} />
       {list.newer ? (
         <StaleNote
           differences={listsDiffer(lines, list.newer.document.lines)}

@@ -12,6 +12,7 @@ import {
   useSuggestPageMutation,
 } from '../../ground/api/papers.ts';
 import { StaleNote, type Difference } from '../../ground/form/stale-note.tsx';
+import { MergedNote } from '../../ground/form/merged-note.tsx';
 import { useKeptDocument } from '../../ground/form/use-kept-document.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 import { useUndoKey } from '../../ground/ui/use-undo-key.ts';
@@ -96,6 +97,7 @@ const Writing = ({ candidate, kept, facts }: { candidate: Candidate; kept: KeptD
             </Button>
           </Flex>
         )}
+        <MergedNote times={page.merged} />
         {page.newer && (
           <StaleNote
             differences={draftsDiffer(draft, page.newer.document)}

@@ -2,6 +2,7 @@ import { Box, Button, Flex, HStack, Input, Text, Textarea } from '@chakra-ui/rea
 import { ArrowDown, ArrowUp, Download, Trash2 } from 'lucide-react';
 import type { KeptBrief } from '@kettle/contract/candidates';
 import type { BriefLine } from '@kettle/core/documents/brief';
+import { MergedNote } from '../../ground/form/merged-note.tsx';
 import { StaleNote, type Difference } from '../../ground/form/stale-note.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { count, day, percent } from '../../ground/ui/format.ts';
@@ -20,6 +21,7 @@ const FIELDS = [
 export interface BriefInHand {
   draft: KeptBrief;
   newer: KeptBrief | null;
+  merged: number;
   change: (next: (draft: KeptBrief) => KeptBrief) => void;
   takeNewer: () => void;
   keepMine: () => void;
@@ -59,6 +61,7 @@ export const BriefPanel = ({ name, brief }: { name: string; brief: BriefInHand }
           </Button>
         </HStack>
       </Flex>
+      <MergedNote times={brief.merged} />
       {brief.newer && (
         <StaleNote
           differences={briefsDiffer(lines, brief.newer.document.lines)}

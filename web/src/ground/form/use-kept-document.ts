@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { mergedOf } from '@kettle/core/documents/merged';
 import { problemOf } from '../api/problem.ts';
 import { keep, kept } from '../state/kept.ts';
 
@@ -33,7 +34,8 @@ interface Waiting<Doc> {
 /**
  * A document that is kept as it is typed: a moment after the last key, and at once when its place goes away; changes go
  * out one after another, each made to the version that the one before brought. A document that was changed elsewhere
- * meanwhile is not overwritten: it is handed back beside what was typed. What could not be sent waits in the browser.
+ * meanwhile is not overwritten: what differs in other places is laid together, what differs in the same is handed back beside what
+ * was typed. What could not be sent waits in the browser.
  * @param place names the document among all that are typed
  */
 export const useKeptDocument = <Doc extends Versioned>(
@@ -45,8 +47,8 @@ export const useKeptDocument = <Doc extends Versioned>(
   const [state, set] = useState(() => {
     const waiting = kept<Waiting<Doc>>(key);
     return waiting && !sameContent(waiting.draft, saved)
-      ? { ...waiting, isTyped: true, newer: null as Doc | null, past: [] as Doc[] }
-      : { draft: saved, base: saved, isTyped: false, newer: null as Doc | null, past: [] as Doc[] };
+      ? { ...waiting, isTyped: true, newer: null as Doc | null, past: [] as Doc[], merged: 0 }
+      : { draft: saved, base: saved, isTyped: false, newer: null as Doc | null, past: [] as Doc[], merged: 0 };
   });
   // What another window kept is taken over while nothing is typed here; what is the same needs no taking over.
   if (saved.version > state.base.version)
@@ -70,6 +72,15 @@ export const useKeptDocument = <Doc extends Versioned>(
         if (!at.isTyped) keep(key, null);
         set((s) => ({ ...s, base: { ...draft, version }, isTyped: s.draft !== draft }));
       } else if (newer) {
+        const { merged } = mergedOf(at.base, draft, { ...newer, version: at.base.version });
+        if (merged) {
+          // Somebody else changed other places of it: both stand together, and go out as one change of what is kept now.
+          const laid = { ...merged, version: newer.version };
+          Object.assign(at, { draft: laid, base: newer, version: newer.version, isTyped: true });
+          keep(key, { draft: laid, base: newer } satisfies Waiting<Doc>);
+          set((s) => ({ ...s, draft: laid, base: newer, isTyped: true, merged: s.merged + 1 }));
+          return;
+        }
         at.newer = newer;
         set((s) => ({ ...s, newer }));
       }
@@ -94,6 +105,8 @@ export const useKeptDocument = <Doc extends Versioned>(
     draft: state.draft,
     /** What was kept elsewhere meanwhile; null as long as nothing was. */
     newer: state.newer,
+    /** How often what others changed meanwhile was laid together with what is typed here. */
+    merged: state.merged,
     change: (next: (draft: Doc) => Doc): void => {
       const { draft, past } = now.current;
       const goesOn = performance.now() - lastChange.current < ONE_CHANGE_MS;
@@ -110,7 +123,7 @@ export const useKeptDocument = <Doc extends Versioned>(
           },
     takeNewer: (): void => {
       keep(key, null);
-      set((s) => (s.newer ? { draft: s.newer, base: s.newer, isTyped: false, newer: null, past: [] } : s));
+      set((s) => (s.newer ? { ...s, draft: s.newer, base: s.newer, isTyped: false, newer: null, past: [] } : s));
     },
     keepMine: (): void =>
       set((s) => (s.newer ? { ...s, draft: { ...s.draft }, base: s.newer, isTyped: true, newer: null } : s)),
