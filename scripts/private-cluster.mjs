@@ -36,8 +36,8 @@ const onLoopback = () => ({ host: '127.0.0.1', words: [] });
 
 /** One node: started, killed and brought back at will. */
 class Node {
-  constructor({ root, name, place, ports, password }) {
-    Object.assign(this, { root, name, place, ports, password, child: null, gone: true });
+  constructor({ root, name, place, ports, password, donor }) {
+    Object.assign(this, { root, name, place, ports, password, donor, child: null, gone: true });
     mkdirSync(join(root, 'temporary'), { recursive: true });
     mkdirSync(join(root, 'socket'), { recursive: true, mode: 0o700 });
   }
@@ -57,6 +57,9 @@ class Node {
       '--no-defaults',
       `--datadir=${join(this.root, 'database')}`,
       `--tmpdir=${join(this.root, 'temporary')}`,
+      '--binlog-format=ROW',
+      '--wsrep-on=ON',
+      `--wsrep-provider=${PROVIDER}`,
       ...(isRoot ? [`--user=${SERVER_USER}`] : []),
     ];
   }
@@ -67,7 +70,7 @@ class Node {
    */
   recovered() {
     handOver(this.root);
-    const [command, ...words] = [...this.words, '--wsrep-recover', '--wsrep-on=ON', '--wsrep-cluster-address=gcomm://', `--wsrep-provider=${PROVIDER}`, '--log-error=/dev/stderr']; // prettier-ignore
+    const [command, ...words] = [...this.words, '--wsrep-recover', '--wsrep-cluster-address=gcomm://'];
     const { stderr } = spawnSync(command, words, { encoding: 'utf8' });
     const position = /Recovered position: *([\da-f-]{36}:\d+)/.exec(stderr)?.[1];
     return position ? [`--wsrep-start-position=${position}`] : [];
@@ -91,7 +94,6 @@ class Node {
       `--init-file=${init}`,
       '--skip-name-resolve',
       '--skip-log-bin',
-      '--binlog-format=ROW',
       '--performance-schema=OFF',
       '--local-infile=1',
       '--character-set-server=utf8mb4',
@@ -101,14 +103,14 @@ class Node {
       `--innodb-buffer-pool-size=${MEMORY}`,
       '--innodb-log-file-size=128M',
       '--max-allowed-packet=64M',
-      '--wsrep-on=ON',
-      `--wsrep-provider=${PROVIDER}`,
       '--wsrep-cluster-name=kettle',
       `--wsrep-cluster-address=gcomm://${others.join(',')}`,
       `--wsrep-node-name=${this.name}`,
       `--wsrep-node-address=${this.group}`,
       `--wsrep-provider-options=${[...PROVIDER_OPTIONS, `gmcast.listen_addr=tcp://${this.group}`, `ist.recv_addr=${place.host}:${ports.ist}`].join(';')}`,
       '--wsrep-sst-method=rsync',
+      // A node that hands a copy of all to another stands still meanwhile: rather the last, which nobody writes through.
+      `--wsrep-sst-donor=${this.donor}`,
       `--wsrep-sst-receive-address=${place.host}:${ports.sst}`,
       ...(others.length === 0 ? ['--wsrep-new-cluster'] : []),
     ];
@@ -164,7 +166,7 @@ export const startCluster = async (root, { size = 3, placeOf = onLoopback, isRea
       else cpSync(join(first, 'database'), join(own, 'database'), { recursive: true });
     }
     const ports = { sql: await freePort(), group: await freePort(), ist: await freePort(), sst: await freePort() };
-    nodes.push(new Node({ root: own, name: `node-${i}`, place: placeOf(i), ports, password }));
+    nodes.push(new Node({ root: own, name: `node-${i}`, place: placeOf(i), ports, password, donor: `node-${size},` }));
   }
   const urlOf = (node) => `mysql://kettle:${encodeURIComponent(password)}@${node.address}/kettle`;
   /** Waits until a node works in the cluster. */

@@ -14,6 +14,7 @@ export const ACCESS: Readonly<Record<Access, readonly string[]>> = {
     'POST /api/join',
   ],
   reader: [
+    'PUT /api/here',
     'GET /api/marketplaces',
     'POST /api/marketplaces/{marketplace}/fee-schedules/compare',
     'GET /api/fee-schedules/{id}',
@@ -111,6 +112,7 @@ export const ACCESS: Readonly<Record<Access, readonly string[]>> = {
     'GET /api/marketplaces/{marketplace}/folder',
   ],
   helper: [
+    'PUT /api/candidates/{id}/opinions/mine',
     'POST /api/sieves/{id}/open',
     'PUT /api/marketplaces/{marketplace}/brands/{brand}/judgement',
     'PUT /api/marketplaces/{marketplace}/listings/{code}/craft/{part}',

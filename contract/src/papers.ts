@@ -82,6 +82,10 @@ export const KeptOpinion = Type.Object({
   agreement: Agreement,
   /** The largest difference first. */
   answers: Type.Array(ComparedAnswer),
+  /** Given in this workspace by somebody who signs in, rather than in a file. */
+  person: Nullable(Id),
+  /** One's own. */
+  mine: Type.Boolean(),
 });
 export type KeptOpinion = Static<typeof KeptOpinion>;
 
@@ -142,6 +146,16 @@ export const papers = {
     {
       params: byId,
       body: Type.Object({ text: Type.String({ minLength: 1, maxLength: 400_000 }) }, exactly),
+      reply: Type.Object({ id: Id }),
+    },
+  ),
+  giveOpinion: route(
+    'put',
+    '/api/candidates/{id}/opinions/mine',
+    'One’s own answers, given without having seen those of others; they take the place of one’s earlier ones.',
+    {
+      params: byId,
+      body: Type.Pick(Opinion, ['answers', 'wouldChoose', 'words'], exactly),
       reply: Type.Object({ id: Id }),
     },
   ),

@@ -32,6 +32,9 @@ export const Me = Type.Object({
   person: Nullable(Type.Object({ id: Id, name: Type.String(), role: oneOf(...ROLES) })),
 });
 export type Me = Static<typeof Me>;
+/** Who looks at which candidate now, as it arrives on the line of changes (event "here"). */
+export const Here = Type.Object({ person: Id, name: Type.String(), candidate: Id });
+export type Here = Static<typeof Here>;
 export const Invitation = Type.Object({ id: Type.String(), role: oneOf(...ROLES), by: Nullable(Type.String()), endsAt: Type.String() }); // prettier-ignore
 export type Invitation = Static<typeof Invitation>;
 export const Token = Type.Object({ id: Id, name: Type.String(), role: oneOf(...ROLES), endsAt: Type.String(), usedAt: Nullable(Type.String()) }); // prettier-ignore
@@ -62,6 +65,10 @@ export const people = {
   }),
   join: route('post', '/api/join', 'Joins by an invitation, once, and signs in.', {
     body: Type.Object({ invitation: secret, name, login, password }, exactly),
+    reply: Done,
+  }),
+  here: route('put', '/api/here', 'Says which candidate a browser shows, if any; said again every twenty seconds.', {
+    body: Type.Object({ browser: Type.String({ pattern: '^[0-9a-f-]{36}$' }), candidate: Nullable(Id) }, exactly),
     reply: Done,
   }),
   list: route('get', '/api/people', 'Who works here.', { reply: Type.Array(Person) }),

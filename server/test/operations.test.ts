@@ -161,7 +161,7 @@ describe('two servers behind the proxy that ships', () => {
   test('what one changes arrives at the other through the proxy, on a line that it does not hold back', async () => {
     const heard: Change[] = [];
     const end = await olga.listen('/api/changes', (line) => {
-      if (line.startsWith('data: ')) heard.push(JSON.parse(line.slice(6)) as Change);
+      if (line.startsWith('data: {')) heard.push(JSON.parse(line.slice(6)) as Change);
     });
     await otto.ask('POST', '/api/marketplaces/quayside/watch', { text: 'QS0049G9' });
     for (const until = Date.now() + 30_000; heard.length === 0 && Date.now() < until;)

@@ -7,11 +7,13 @@ import {
   ROLES,
   type Change,
   type Deed,
+  type Here,
   type Invitation,
   type Person,
   type Role,
   type Token,
 } from '@kettle/contract/people';
+import type { KeptOpinion } from '@kettle/contract/papers';
 import type { Route } from '@kettle/contract/route';
 import { inviteFirstOwner } from '../src/capabilities/people/service.ts';
 import { makeApp } from '../src/roof/app/app.ts';
@@ -244,22 +246,82 @@ describe('together', () => {
     expect([response.status, response.headers.get('content-type')]).toEqual([200, 'text/event-stream']);
     const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
     let text = '';
+    let present: Here[] = [];
     const next = async (): Promise<Change> => {
       for (;;) {
-        const met = /data: (.*)\n\n/.exec(text);
-        if (met) {
+        const met = /(?:event: (here)\n)?data: (.*)\n\n/.exec(text);
+        if (met?.[1]) {
           text = text.slice(met.index + met[0].length);
-          return JSON.parse(met[1]!) as Change;
+          present = JSON.parse(met[2]!) as Here[];
+          if (waits.some((w) => w(present))) return {} as Change;
+        } else if (met) {
+          text = text.slice(met.index + met[0].length);
+          return JSON.parse(met[2]!) as Change;
         }
         const { value, done } = await reader.read();
         if (done) throw new Error('The line ended.');
         text += value;
       }
     };
+    const waits: ((here: Here[]) => boolean)[] = [];
+    /** Waits until those who look at something are such. */
+    const here = async (are: (here: Here[]) => boolean): Promise<Here[]> => {
+      waits.push(are);
+      while (!are(present)) await next();
+      waits.pop();
+      return present;
+    };
     // The line is open once its first words are there.
     text += (await reader.read()).value ?? '';
-    return { next, end: () => gone.abort() };
+    return { next, here, end: () => gone.abort() };
   };
+
+  test('who looks at which candidate others see, through another process, too, and no longer when they left', async () => {
+    const second = await startProgram({ url: program.url, team: { origin: null, secure: false } });
+    const there = await hearing(second, cookies.owner);
+    const [one, other] = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222'];
+    const show = (cookie: string, browser: string, candidate: number | null) => as(cookie, 'PUT', '/api/here', { browser, candidate }); // prettier-ignore
+    await show(cookies.helper, one, 7);
+    await show(cookies.helper, other, 7);
+    await show(cookies.member, '33333333-3333-4333-8333-333333333333', 9);
+    const name = (of: string, candidate: number) => ({ person: ids[of as Role], name: of, candidate });
+    expect(await there.here((h) => h.length === 2)).toEqual([name('helper', 7), name('member', 9)]);
+    await show(cookies.helper, one, null);
+    await show(cookies.helper, other, 9);
+    expect(await there.here((h) => h.every((x) => x.candidate === 9))).toEqual([name('helper', 9), name('member', 9)]);
+    // Nobody says for somebody else that they left.
+    await show(cookies.member, other, null);
+    await show(cookies.member, '33333333-3333-4333-8333-333333333333', null);
+    expect(await there.here((h) => h.length === 1)).toEqual([name('helper', 9)]);
+    await show(cookies.helper, other, null);
+    expect((await show(cookies.helper, 'no number', 7)).status).toBe(422);
+    there.end();
+    await second.stop();
+  });
+
+  test('two answer the same questions without seeing each other; handed in, each sees the other beside their own', async () => {
+    const { json: made } = await as<{ id: number }>(cookies.member, 'POST', '/api/marketplaces/quayside/candidates', { name: 'Blind', anchor: 'QS0043A3', rivals: [] }); // prettier-ignore
+    const path = `/api/candidates/${made.id}/opinions`;
+    const words = { wouldChoose: true, words: 'I would.' };
+    const give = (cookie: string, choice: string, why: string) => as(cookie, 'PUT', `${path}/mine`, { answers: [{ key: 'no-patent', choice, why }, { key: 'different', choice: 'yes', why: '' }], ...words }); // prettier-ignore
+    const seen = async (cookie: string) => (await as<KeptOpinion[]>(cookie, 'GET', path)).json;
+    expect((await give(cookies.helper, 'pass', 'two registers')).json).toEqual({ id: expect.any(Number) });
+    expect((await give(cookies.member, 'fail', 'there is one')).status).toBe(200);
+    expect((await give(cookies.reader, 'pass', '')).status).toBe(403);
+    expect((await give(cookies.helper, 'perhaps', '')).status).toBe(422);
+    // Given again it takes the place of the first.
+    expect((await give(cookies.helper, 'pass', 'three registers')).status).toBe(200);
+    const helper = await seen(cookies.helper);
+    expect(helper.map((o) => [o.document.by, o.mine, o.person])).toEqual([['member', false, ids.member], ['helper', true, ids.helper]]); // prettier-ignore
+    expect(helper[0]!.answers[0]).toMatchObject({ key: 'no-patent', own: 'passes', ownWords: 'three registers', other: 'fails', otherWords: 'there is one', apart: 1 }); // prettier-ignore
+    expect(helper[0]!.agreement).toMatchObject({ of: 2, agreed: 1 });
+    const member = await seen(cookies.member);
+    expect(member.find((o) => !o.mine)!.answers[0]).toMatchObject({ own: 'fails', other: 'passes', otherWords: 'three registers' }); // prettier-ignore
+    // Of the candidate itself nothing is answered by that.
+    expect((await as<{ answers: object }>(cookies.owner, 'GET', `/api/candidates/${made.id}/score`)).json.answers).toEqual({}); // prettier-ignore
+    // Whoever gave none sees each beside what the candidate has.
+    expect((await seen(cookies.owner)).every((o) => !o.mine && o.answers.every((a) => a.own === null))).toBe(true);
+  });
 
   test('what one does others hear, through another process on the same database, too; what was refused nobody does', async () => {
     const second = await startProgram({ url: program.url, team: { origin: null, secure: false } });

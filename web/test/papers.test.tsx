@@ -78,13 +78,14 @@ describe('the draft of the page', () => {
     expect(screen.queryByText('Drafted by the assistant from: Most searched term')).not.toBeInTheDocument();
   });
 
-  test('a gripe that the program does not see answered can be marked by hand; a newer draft is shown beside', async () => {
+  test('a gripe that the program does not see answered can be marked by hand; a newer draft of the same place is shown beside', async () => {
     const problem = { type: '/problems/stale', title: '', status: 409, current: { document: { ...NO_DRAFT, title: 'Theirs' }, version: 9 } }; // prettier-ignore
     open({}, problem);
     await userEvent.click(await screen.findByRole('checkbox', { name: 'Hinge breaks: the page answers it' }));
     expect(screen.getByText('answered, you say')).toBeVisible();
+    await userEvent.type(screen.getByRole('textbox', { name: 'Title' }), 'M');
     const differs = await screen.findByRole('table', { name: 'What differs' });
-    expect(within(differs).getByRole('row', { name: /Title/ })).toHaveTextContent('nothing');
+    expect(within(differs).getByRole('row', { name: /Title/ })).toHaveTextContent('M');
     expect(differs).toHaveTextContent('Theirs');
     await userEvent.click(screen.getByRole('button', { name: 'Take what was kept there' }));
     expect(screen.getByRole('textbox', { name: 'Title' })).toHaveValue('Theirs');
@@ -136,6 +137,8 @@ describe('before you order', () => {
 describe('opinions', () => {
   const opinion: KeptOpinion = {
     id: 3,
+    person: null,
+    mine: false,
     day: '2026-11-24',
     document: { format: 'cold-kettle/opinion', by: 'Ida', asked: '2026-11-20', answers: [], wouldChoose: false, words: '<b>Heavy</b>' }, // prettier-ignore
     agreement: { kappa: 0.4, low: -0.1, high: 0.8, agreed: 4, of: 6 },

@@ -9,9 +9,26 @@ import { WayIn } from '../src/capabilities/people/sign-in.tsx';
 import { TAGS } from '../src/ground/api/tags.ts';
 import { tagsOfChange } from '../src/roof/others-changes.ts';
 import { Shell } from '../src/roof/shell.tsx';
+import type { Candidate } from '@kettle/contract/candidates';
+import type { KeptOpinion } from '@kettle/contract/papers';
+import { STARTER_SCORESHEET } from '@kettle/core/score/starter-scoresheet';
+import { AlsoHere } from '../src/capabilities/candidates/also-here.tsx';
+import { OpinionsPanel } from '../src/capabilities/papers/opinions-panel.tsx';
+import OwnOpinion from '../src/capabilities/score/own-opinion.tsx';
+import { setPresent } from '../src/ground/state/present.ts';
+import { candidateOf } from '../src/roof/here.ts';
 import { answering, show } from './render.tsx';
 
 beforeEach(() => localStorage.clear());
+const theirs: KeptOpinion = {
+  id: 3,
+  person: 2,
+  mine: false,
+  day: '2026-11-24',
+  document: { format: 'cold-kettle/opinion', by: 'Otto', asked: null, answers: [], wouldChoose: false, words: 'Too heavy' }, // prettier-ignore
+  agreement: { kappa: null, low: null, high: null, agreed: 0, of: 0 },
+  answers: [],
+};
 const owner: Me = { team: true, person: { id: 1, name: 'Olga', role: 'owner' } };
 
 describe('the way in', () => {
@@ -105,6 +122,9 @@ describe('what others change', () => {
     constructor() {
       Line.open.push(this);
     }
+    addEventListener(): void {
+      // Who is here is tried by itself.
+    }
     close(): void {
       this.closed = true;
     }
@@ -141,5 +161,67 @@ describe('what others change', () => {
     expect(tagsOfChange({ what: 'PUT /api/candidates/{id}/answers/{key}', parameters: { id: '3', key: 'law' } })).toContainEqual({ type: 'Score', id: 3 }); // prettier-ignore
     expect(tagsOfChange({ what: 'PUT /api/marketplaces/{marketplace}/marks', parameters: { marketplace: 'cove' } })).toContainEqual({ type: 'Listing', id: 'cove' }); // prettier-ignore
     expect(tagsOfChange({ what: 'PATCH /api/sieves/{id}', parameters: { id: '3' } })).toEqual([...TAGS]);
+  });
+});
+
+describe('together', () => {
+  test('who looks at a candidate, too, is said by name where it is open, and nowhere else', () => {
+    show(
+      <>
+        <AlsoHere candidate={7} />
+        <AlsoHere candidate={8} />
+      </>,
+    );
+    expect(screen.queryByText(/at this, too/)).not.toBeInTheDocument();
+    act(() => setPresent([{ person: 2, name: 'Otto', candidate: 7 }]));
+    expect(screen.getByText('Otto looks at this, too')).toBeVisible();
+    act(() => setPresent([{ person: 2, name: 'Otto', candidate: 7 }, { person: 3, name: 'Ines', candidate: 7 }])); // prettier-ignore
+    expect(screen.getByText('Otto and Ines look at this, too')).toBeVisible();
+    act(() => setPresent([]));
+    expect(screen.queryByText(/at this, too/)).not.toBeInTheDocument();
+  });
+
+  test('the candidate that an address shows is told from lists and other numbers', () => {
+    expect(candidateOf('/quayside/candidates/12/costing')).toBe(12);
+    expect(candidateOf('/quayside/candidates/12')).toBe(12);
+    expect(candidateOf('/quayside/candidates')).toBeNull();
+    expect(candidateOf('/quayside/candidates/12x')).toBeNull();
+  });
+
+  const answersOf = (given: readonly object[]) => (method: string, path: string) => {
+    if (path === '/api/me') return owner;
+    if (path.endsWith('/means')) return { document: null, version: 0 };
+    if (path.startsWith('/api/scoresheet')) return { id: 1, version: 1, document: STARTER_SCORESHEET };
+    return method === 'GET' ? given : { id: 4 };
+  };
+
+  test('own answers are given where nobody else’s are seen, wait in the browser, and are handed in at once', async () => {
+    const asked = answering(answersOf([{ ...theirs }]));
+    const candidate = { id: 7 } as Candidate;
+    const { unmount } = show(<OwnOpinion candidate={candidate} />);
+    const group = await screen.findByRole('group', { name: /patent/i });
+    await userEvent.click(within(group).getByRole('button', { name: 'fails' }));
+    await userEvent.type(within(group).getByRole('textbox'), 'there is one');
+    expect(screen.queryByText(/Otto/)).not.toBeInTheDocument();
+    unmount();
+    show(<OwnOpinion candidate={candidate} />);
+    expect(await screen.findByDisplayValue('there is one')).toBeVisible();
+    expect(screen.getByText(/1 of 4 questions answered/)).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Hand in' }));
+    await waitFor(() =>
+      expect(asked.find((a) => a.method === 'PUT')).toMatchObject({
+        path: '/api/candidates/7/opinions/mine',
+        body: { answers: [{ key: 'no-patent', choice: 'fail', why: 'there is one' }], wouldChoose: null, words: '' },
+      }),
+    );
+  });
+
+  test('what others answered in the program is seen once one has answered, or by asking for it', async () => {
+    answering(answersOf([{ ...theirs }]));
+    show(<OpinionsPanel candidate={7} own={{}} />);
+    expect(await screen.findByText(/Otto has answered; you see it once you have/)).toBeVisible();
+    expect(screen.queryByText('“Too heavy”')).not.toBeInTheDocument();
+    await userEvent.click(screen.getByRole('button', { name: 'Show it all the same' }));
+    expect(screen.getByText('“Too heavy”')).toBeVisible();
   });
 });

@@ -5,7 +5,7 @@ const KINDS = 4;
 const seed = Number(process.argv[2] ?? Math.floor(Math.random() * 1e6));
 const moments = Number(process.argv[3] ?? 5);
 const count = Object.keys(HURTS).length * KINDS * moments;
-const tell = (o: object): void => console.log(JSON.stringify(o));
+const tell = (o: object): void => void process.stdout.write(`${JSON.stringify(o)}\n`);
 tell({ test: 'cluster', seed, rounds: count });
 const rounds = new SeveralRounds(seed, (round) => tell({ test: 'cluster', ...round }));
 let failed = true;
@@ -35,7 +35,7 @@ try {
     slowest_ms: Math.max(...rounds.rounds.map((r) => r.slowest_ms)),
   });
 } catch (error) {
-  console.error(error, rounds.output);
+  process.stderr.write(`${(error as Error).stack}\n${rounds.output}\n`);
 } finally {
   await rounds.stop();
 }

@@ -293,6 +293,7 @@ export class SeveralRounds {
 
   private async compare(job: Job, i: number): Promise<string[]> {
     const faults = job.state === 'done' ? [] : [`${job.kind} ended ${job.state}: ${job.message}`];
+    if (job.state !== 'done') faults.push(...this.output.split('\n').filter((l) => l.includes('"job"')).slice(-2)); // prettier-ignore
     // All nodes say the same, and what a run says that nobody hurt.
     for (const node of [0, 1, 2]) {
       const got = await this.world.onNode(node, compared);
@@ -308,8 +309,7 @@ export class SeveralRounds {
 
   async stop(): Promise<void> {
     await this.world.stop();
-    if (!process.env.KEEP) rmSync(this.folder, { recursive: true, force: true });
-    else console.log(this.folder);
+    rmSync(this.folder, { recursive: true, force: true });
   }
 }
 

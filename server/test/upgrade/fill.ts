@@ -284,6 +284,14 @@ export const FILL: readonly Fill[] = [
     sql: `update decisions set done_by = 1`,
   },
   {
+    from: 25,
+    sql: `insert into presence (browser, person_id, candidate_id, seen_at) values ('11111111-1111-4111-8111-111111111111', 1, 1, '2026-11-27')`,
+  },
+  {
+    from: 25,
+    sql: `update opinions set person_id = 1`,
+  },
+  {
     from: 11,
     sql: `insert into folder_files (marketplace_id, name, size, modified, state, reason, kind) select id, 'List.csv', 900, 1700000000000, 'waiting', 'Look at it once.', 'listings' from marketplaces limit 1`,
   },

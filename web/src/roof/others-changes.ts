@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
-import type { Change, Me } from '@kettle/contract/people';
+import type { Change, Here, Me } from '@kettle/contract/people';
 import { api } from '../ground/api/api.ts';
+import { setPresent } from '../ground/state/present.ts';
 import { useAppDispatch } from '../ground/state/dispatch.ts';
 import { tag, TAGS, type Tag, type TagName } from '../ground/api/tags.ts';
 
@@ -72,8 +73,10 @@ export const useOthersChanges = (person: Me['person']): string => {
       clearTimeout(timer);
       timer = setTimeout(() => setTold(''), SHOWN_MS);
     };
+    line.addEventListener('here', ({ data }: MessageEvent<string>) => setPresent((JSON.parse(data) as Here[]).filter((h) => h.person !== id))); // prettier-ignore
     return () => {
       clearTimeout(timer);
+      setPresent([]);
       line.close();
     };
   }, [id, dispatch]);

@@ -14,6 +14,7 @@ import { Kbd } from '../ground/ui/kbd.tsx';
 import { NotThere } from '../ground/ui/not-there.tsx';
 import { ProblemNote } from '../ground/ui/problem-note.tsx';
 import { useKeys } from '../ground/ui/use-keys.ts';
+import { useSayingWhere } from './here.ts';
 import { useOthersChanges } from './others-changes.ts';
 import { chooseColourMode, colourMode } from './colour-mode.ts';
 
@@ -43,6 +44,7 @@ export const Joined = () => <NotThere what="An invitation: you are in already, a
 /** One line across the top with the path of the work, the page, the tray along the bottom. */
 const Frame = ({ person }: { person: Me['person'] }) => {
   const told = useOthersChanges(person);
+  useSayingWhere(person !== null);
   const { market, missing, error } = useAddressedMarket();
   const shown = useShownMarket();
   const { marketplace } = useParams();

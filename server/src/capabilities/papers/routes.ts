@@ -8,10 +8,11 @@ import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
-import { notFound } from '../../ground/problems/problem.ts';
+import { whoActs } from '../../ground/people/who.ts';
+import { conflict, notFound } from '../../ground/problems/problem.ts';
 import { keepBeforeOrder, keptBeforeOrder } from './before-order.ts';
 import { beforeOrderPaper, pagePaper, reportFacts, suppliersBriefPaper } from './facts.ts';
-import { dropOpinion, opinionFile, opinionsOf, takeOpinion } from './opinions.ts';
+import { dropOpinion, giveOpinion, opinionFile, opinionsOf, takeOpinion } from './opinions.ts';
 import { keptPageDraft, keptPageLimits, pageFactsOf, suggestPage } from './page-draft.ts';
 
 const PAPERS: Readonly<Record<string, (ground: Ground, id: number) => Promise<Paper>>> = {
@@ -38,7 +39,12 @@ export const servePapers = (app: Express, ground: Ground): void => {
   );
   serve(app, routes.beforeOrder, ({ params }) => keptBeforeOrder.read(db, params.id));
   serve(app, routes.keepBeforeOrder, ({ params, body }) => keepBeforeOrder(database, params.id, body));
-  serve(app, routes.opinions, ({ params }) => opinionsOf(db, params.id));
+  serve(app, routes.opinions, ({ params }) => opinionsOf(db, params.id, whoActs()?.id ?? null));
+  serve(app, routes.giveOpinion, ({ params, body }) => {
+    const who = whoActs();
+    if (!who) throw conflict('Opinions in the program are for several people: start it with --team.');
+    return giveOpinion(database, params.id, body, who);
+  });
   serve(app, routes.takeOpinion, ({ params, body }) => takeOpinion(database, params.id, body.text));
   serve(app, routes.dropOpinion, async ({ params }) => {
     await dropOpinion(db, params.id, params.opinion);

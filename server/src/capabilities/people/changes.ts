@@ -1,8 +1,9 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import type { Express } from 'express';
-import type { Change } from '@kettle/contract/people';
+import type { Change, Here } from '@kettle/contract/people';
 import type { Db } from '../../ground/db/connection.ts';
 import { deeds, people } from '../../ground/db/schema.ts';
+import { whoIsHere } from './presence.ts';
 import { personOf } from './sessions.ts';
 
 /** How often it is looked for what others did, and how far back: who writes at the same moment may be seen in another order. */
@@ -11,12 +12,18 @@ const BACK_SECONDS = 30;
 /** How often an open line is asked whether its person may still listen. */
 const STILL_MS = 20_000;
 
+interface Listener {
+  change: (change: Change) => void;
+  here: (here: readonly Here[]) => void;
+}
+
 /**
  * What people change, as it is written down in the database: whichever process of several did it. It looks while somebody
  * listens, once for all who do.
  */
 class Changes {
-  private readonly listeners = new Set<(change: Change) => void>();
+  private readonly listeners = new Set<Listener>();
+  private here: Here[] = [];
   private seen = new Set<number>();
   private timer: NodeJS.Timeout | null = null;
   private readonly db: Db;
@@ -25,14 +32,16 @@ class Changes {
   }
 
   /** Tells all that is done from now on, until it is ended. */
-  async listen(tell: (change: Change) => void): Promise<() => void> {
+  async listen(tell: Listener): Promise<() => void> {
     if (this.listeners.size === 0) {
       // What was done before is nobody's news.
       this.seen = new Set((await this.recent()).map((r) => r.id));
       this.timer = setInterval(() => void this.look(), EVERY_MS);
       this.timer.unref();
+      this.here = await whoIsHere(this.db);
     }
     this.listeners.add(tell);
+    tell.here(this.here);
     return () => {
       this.listeners.delete(tell);
       if (this.listeners.size === 0 && this.timer) clearInterval(this.timer);
@@ -60,8 +69,12 @@ class Changes {
     const rows = await this.recent().catch(() => null);
     if (!rows) return;
     for (const { status, ...change } of rows)
-      if (!this.seen.has(change.id) && status.startsWith('2')) for (const tell of this.listeners) tell(change);
+      if (!this.seen.has(change.id) && status.startsWith('2')) for (const tell of this.listeners) tell.change(change);
     this.seen = new Set(rows.map((r) => r.id));
+    const here = await whoIsHere(this.db).catch(() => this.here);
+    if (JSON.stringify(here) === JSON.stringify(this.here)) return;
+    this.here = here;
+    for (const tell of this.listeners) tell.here(here);
   }
 }
 
@@ -74,7 +87,10 @@ export const serveChanges = (app: Express, db: Db, onLeaving: OnLeaving): void =
   app.get('/api/changes', async (request, response) => {
     response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' }); // prettier-ignore
     response.write('retry: 2000\n\n');
-    const end = await changes.listen((change) => response.write(`data: ${JSON.stringify(change)}\n\n`));
+    const end = await changes.listen({
+      change: (change) => response.write(`data: ${JSON.stringify(change)}\n\n`),
+      here: (here) => response.write(`event: here\ndata: ${JSON.stringify(here)}\n\n`),
+    });
     // Signed out, or with another role: the line ends, and is asked for anew.
     const still = setInterval(() => {
       void personOf(db, request).then(

@@ -19,6 +19,7 @@ import {
   makeToken,
   signIn,
 } from './service.ts';
+import { noteHere, sweepPresence } from './presence.ts';
 import { beginSession, endSession, endSessions, sweepSessions } from './sessions.ts';
 
 const done = { ok: true as const };
@@ -48,6 +49,7 @@ export const servePeople = (app: Express, { database, team }: Ground, onLeaving:
     // Whatever session the browser brought ends: it never becomes the one that is signed in.
     await endSession(db, request, secure);
     await sweepSessions(db);
+    await sweepPresence(db);
     request.res!.removeHeader('Set-Cookie');
     await beginSession(db, request, id, secure);
     return done;
@@ -85,6 +87,10 @@ export const servePeople = (app: Express, { database, team }: Ground, onLeaving:
   serve(app, routes.makeToken, ({ body }) => makeToken(db, inBrowser(), body));
   serve(app, routes.dropToken, async ({ params }) => {
     await dropToken(db, inBrowser(), params.id);
+    return done;
+  });
+  serve(app, routes.here, async ({ body }) => {
+    await noteHere(db, inBrowser().id, body);
     return done;
   });
   serveChanges(app, db, onLeaving);

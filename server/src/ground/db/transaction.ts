@@ -21,8 +21,6 @@ export const COMMITS = `create table if not exists commits (
 export const isInTheWay = (error: unknown): boolean =>
   [...chainOf(error)].some(({ errno }) => errno === 1205 || errno === 1213);
 const IS_TAKEN = 1062;
-/** A commit that failed; on one node it says that nothing was kept, of several it leaves that open. */
-const FAILED_AT_ITS_END = 1180;
 const MOST_TRIES = 5;
 const MOST_TRIES_OF_SEVERAL = 12;
 const WAIT_MS = 20;
@@ -102,8 +100,7 @@ const once = async <T>(
   }
 };
 
-const isOpenHowItEnded = (error: unknown): boolean =>
-  isDatabaseAway(error) || isInTheWay(error) || [...chainOf(error)].some(({ errno }) => errno === FAILED_AT_ITS_END);
+const isOpenHowItEnded = (error: unknown): boolean => isDatabaseAway(error) || isInTheWay(error);
 
 /** Whether a transaction whose end was not heard was kept; if not, it never will be. */
 const wasKept = (pool: mysql.Pool, mark: string): Promise<boolean> =>

@@ -41,6 +41,8 @@ const AWAY = new Set([
   'POOL_CLOSED',
   // A node of a cluster that is cut off from most of it, or is only just joining.
   'ER_UNKNOWN_COM_ERROR',
+  // It could not ask the others about a commit.
+  'ER_ERROR_DURING_COMMIT',
   'PROTOCOL_SEQUENCE_TIMEOUT',
   'EHOSTUNREACH',
   'ENETUNREACH',

@@ -8,7 +8,11 @@ import { actAs, type Acting } from '../../ground/people/who.ts';
 import { notFound, ProblemError } from '../../ground/problems/problem.ts';
 
 /** Routes that are asked for very often and change nothing that anybody would ask about. */
-const NOT_NOTED = new Set(['POST /api/marketplaces/{marketplace}/shortlist/try', 'POST /api/sign-out']);
+const NOT_NOTED = new Set([
+  'POST /api/marketplaces/{marketplace}/shortlist/try',
+  'POST /api/sign-out',
+  'PUT /api/here',
+]);
 
 /**
  * Who asks, and whether they may: every route of the API by the table of the contract. What stands in no line of it is refused

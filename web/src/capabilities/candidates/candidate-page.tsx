@@ -16,6 +16,7 @@ import { MoneyPanel } from '../costing/money-panel.tsx';
 import { AwayMenu } from '../../ground/ui/export-menu.tsx';
 import { ReviewsTab } from '../reviews/reviews-tab.tsx';
 import { ScoresheetTab } from '../score/scoresheet-tab.tsx';
+import { AlsoHere } from './also-here.tsx';
 import { LineUpTab } from './line-up-tab.tsx';
 import { LogTab } from './log-tab.tsx';
 import { StageRail } from './stage-rail.tsx';
@@ -23,6 +24,7 @@ import { StageRail } from './stage-rail.tsx';
 const TermsTab = lazy(() => import('../terms/terms-tab.tsx'));
 const ReadingsTab = lazy(() => import('../watch/readings-tab.tsx'));
 const PageTab = lazy(() => import('../papers/page-tab.tsx'));
+const OwnOpinion = lazy(() => import('../score/own-opinion.tsx'));
 const BeforeOrderTab = lazy(() => import('../papers/before-order-tab.tsx'));
 const TABS = [
   ['line-up', 'Line-up'],
@@ -68,6 +70,7 @@ const CandidateBody = ({ candidate, tab }: { candidate: Candidate; tab: string }
       <title>{`${candidate.name} – Cold Kettle`}</title>
       <Box px="5" pt="3">
         <Name key={candidate.name} candidate={candidate} />
+        <AlsoHere candidate={candidate.id} />
         <Box mt="2">
           <StageRail candidate={candidate} today={market.today} />
         </Box>
@@ -116,6 +119,11 @@ const CandidateBody = ({ candidate, tab }: { candidate: Candidate; tab: string }
         {(tab === 'page' || tab === 'before-order') && (
           <Suspense fallback={<Skeleton m="5" h="260px" />}>
             {tab === 'page' ? <PageTab candidate={candidate} /> : <BeforeOrderTab candidate={candidate} />}
+          </Suspense>
+        )}
+        {tab === 'own-answers' && (
+          <Suspense fallback={<Skeleton m="5" h="260px" />}>
+            <OwnOpinion candidate={candidate} />
           </Suspense>
         )}
         {tab === 'log' && <LogTab candidate={candidate} />}

@@ -1,9 +1,12 @@
 import { Box, Button, Flex, Heading, Text, Textarea } from '@chakra-ui/react';
-import { Download } from 'lucide-react';
+import { Download, PenLine } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
 import type { KeptOpinion } from '@kettle/contract/papers';
 import type { ScoredCandidate } from '@kettle/contract/shortlist';
 import { useAnswerMutation } from '../../ground/api/candidates.ts';
 import { useDropOpinionMutation, useOpinionsQuery, useTakeOpinionMutation } from '../../ground/api/papers.ts';
+import { useMeQuery } from '../../ground/api/people.ts';
 import { useTyped } from '../../ground/form/use-typed.ts';
 import { useMarket } from '../../ground/market/market.ts';
 import { day, decimal } from '../../ground/ui/format.ts';
@@ -11,9 +14,18 @@ import { Mark } from '../../ground/ui/mark.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
+const WHO = new Intl.ListFormat('en-GB', { type: 'conjunction' });
+
 /** A second opinion: the file that goes out, what came back, and where it differs from one's own. */
 export const OpinionsPanel = ({ candidate, own }: { candidate: number; own: ScoredCandidate['answers'] }) => {
   const { currentData: opinions = [] } = useOpinionsQuery({ params: { id: candidate } });
+  const market = useMarket();
+  const { data: me } = useMeQuery({ params: {} });
+  const given = opinions.some((o) => o.mine);
+  const [seeAll, setSeeAll] = useState(false);
+  // Whoever has not answered yet answers first, without having seen what others did in this program.
+  const hidden = me?.person && !given && !seeAll ? opinions.filter((o) => o.person !== null) : [];
+  const shown = opinions.filter((o) => !hidden.includes(o));
   const [text, setText] = useTyped(`opinion/${candidate}`);
   const [take, { error, isLoading }] = useTakeOpinionMutation();
   const bring = async (answers: string): Promise<void> => {
@@ -52,7 +64,27 @@ export const OpinionsPanel = ({ candidate, own }: { candidate: number; own: Scor
         </Button>
       </Flex>
       <ProblemNote error={error} kept="What you pasted is still here." />
-      {opinions.map((o) => (
+      {me?.person && me.person.role !== 'reader' && (
+        <Flex mt="2" gap="3" align="center" wrap="wrap">
+          <Button asChild size="xs" variant="outline" bg="paper">
+            <Link to={`/${market.id}/candidates/${candidate}/own-answers`}>
+              <PenLine size={14} aria-hidden /> {given ? 'Change your own answers' : 'Give your own answers'}
+            </Link>
+          </Button>
+          {hidden.length > 0 && (
+            <>
+              <Text color="inkSoft">
+                {WHO.format(hidden.map((o) => o.document.by))} {hidden.length === 1 ? 'has' : 'have'} answered; you see
+                it once you have.
+              </Text>
+              <Button size="2xs" variant="ghost" onClick={() => setSeeAll(true)}>
+                Show it all the same
+              </Button>
+            </>
+          )}
+        </Flex>
+      )}
+      {shown.map((o) => (
         <OpinionShown key={o.id} opinion={o} candidate={candidate} own={own} />
       ))}
     </Box>
@@ -60,7 +92,7 @@ export const OpinionsPanel = ({ candidate, own }: { candidate: number; own: Scor
 };
 
 const OpinionShown = ({
-  opinion: { id, day: came, document, agreement, answers },
+  opinion: { id, day: came, document, agreement, answers, mine },
   candidate,
   own,
 }: {
@@ -75,10 +107,10 @@ const OpinionShown = ({
     <Box as="article" aria-label={`Opinion of ${document.by}`} mt="4">
       <Flex gap="3" align="baseline" wrap="wrap">
         <Text fontWeight="700" fontSize="14px">
-          {document.by}
+          {mine ? 'Your own answers' : document.by}
         </Text>
         <Text color="inkSoft">
-          came {day(came, market.today)}
+          {mine ? 'handed in' : 'came'} {day(came, market.today)}
           {document.asked && `, asked ${day(document.asked, market.today)}`}
         </Text>
         {document.wouldChoose !== null && (
@@ -129,8 +161,16 @@ const OpinionShown = ({
                 </>
               ),
             },
-            { head: 'You', align: 'left', cell: (a) => <Said choice={a.own} words={a.ownWords} /> },
-            { head: document.by, align: 'left', cell: (a) => <Said choice={a.other} words={a.otherWords} /> },
+            {
+              head: mine ? 'The scoresheet' : 'You',
+              align: 'left',
+              cell: (a) => <Said choice={a.own} words={a.ownWords} />,
+            },
+            {
+              head: mine ? 'You' : document.by,
+              align: 'left',
+              cell: (a) => <Said choice={a.other} words={a.otherWords} />,
+            },
             {
               head: 'Take',
               unseen: true,

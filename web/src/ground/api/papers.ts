@@ -22,6 +22,7 @@ export const papersApi = api.injectEndpoints({
       keepBeforeOrder: change(papers.keepBeforeOrder, ({ params: { id } }) => [tag('BeforeOrder', id)]),
       opinions: ask(papers.opinions, ({ params: { id } }) => [tag('Opinions', id), tag('Score', id), 'Scoresheets']),
       takeOpinion: change(papers.takeOpinion, ({ params: { id } }) => [tag('Opinions', id), tag('Candidate', id)]),
+      giveOpinion: change(papers.giveOpinion, ({ params: { id } }) => [tag('Opinions', id), tag('Candidate', id)]),
       dropOpinion: change(papers.dropOpinion, ({ params: { id } }) => [tag('Opinions', id)]),
     };
   },
@@ -36,5 +37,6 @@ export const {
   useKeepBeforeOrderMutation,
   useOpinionsQuery,
   useTakeOpinionMutation,
+  useGiveOpinionMutation,
   useDropOpinionMutation,
 } = papersApi;

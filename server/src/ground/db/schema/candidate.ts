@@ -178,9 +178,11 @@ export const opinions = mysqlTable(
     document: document(Opinion, 'document').notNull(),
     /** The marketplace's day it came back on. */
     day: date('day', { mode: 'string' }).notNull(),
+    /** Who of the workspace answered in it, without having seen what others did; null where it came as a file. */
+    personId: refId('person_id').references(() => people.id, { onDelete: 'set null' }),
     madeAt: madeAt(),
   },
-  (t) => [index('opinions_candidate').on(t.candidateId)],
+  (t) => [uniqueIndex('opinions_person').on(t.candidateId, t.personId), index('opinions_candidate').on(t.candidateId)],
 );
 
 /** Measured answers that a person holds as they were on a day. */

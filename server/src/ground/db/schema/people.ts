@@ -97,3 +97,17 @@ export const deeds = mysqlTable(
   },
   (t) => [index('deeds_at').on(t.at)],
 );
+
+/** What each open browser shows, as long as it says so: which candidate, if any. */
+export const presence = mysqlTable(
+  'presence',
+  {
+    browser: varchar('browser', { length: 36 }).primaryKey(),
+    personId: refId('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    candidateId: refId('candidate_id'),
+    seenAt: moment('seen_at').notNull(),
+  },
+  (t) => [index('presence_seen').on(t.seenAt)],
+);
