@@ -53,7 +53,11 @@ export class Hosts {
   }
 
   remove(): void {
-    for (const name of this.names) ip('netns', 'del', name);
+    for (const name of this.names) {
+      // What still runs in one would keep its line.
+      ip('link', 'del', `${name}-b`);
+      ip('netns', 'del', name);
+    }
     ip('link', 'del', BRIDGE);
   }
 }

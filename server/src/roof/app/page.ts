@@ -28,7 +28,8 @@ export const makePage = (
     const me: Me = { team: whoOf !== null, person };
     const isNobody = whoOf !== null && person === null;
     const known = isNobody ? {} : await answersFor(services, request).catch(() => null);
-    const answers = known && { [people.me.path]: me, ...known };
+    // Whose browser it is the interface knows from the first moment: what it kept there is theirs.
+    const answers = (known || me.team) && { [people.me.path]: me, ...known };
     if (!answers) return page;
     // Data, not script: nothing in it can end the element or be run.
     const text = JSON.stringify(answers).replaceAll('<', '\\u003c');

@@ -15,6 +15,9 @@ const read = (): Record<string, unknown> => {
   }
 };
 
+/** What was sent along for an address, whether or not it has been taken. */
+export const seenAhead = (address: string): unknown => read()[address];
+
 /** The answer that was sent along for an address, or undefined when it is to be asked for. */
 export const takeSentAhead = (address: string): unknown => {
   if (!answers) [answers, readAt] = [read(), performance.now()];

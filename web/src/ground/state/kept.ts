@@ -1,7 +1,20 @@
+import { people, type Me } from '@kettle/contract/people';
+import { seenAhead } from '../api/sent-ahead.ts';
+
+let mine: string | null = null;
+/** Where this browser keeps what is this person's own: their tray, their sittings, what they typed. Alone there is but one. */
+const place = (key: string): string => {
+  if (mine === null) {
+    const person = (seenAhead(people.me.path) as Me | undefined)?.person;
+    mine = person ? `kettle@${person.id}` : 'kettle';
+  }
+  return `${mine}/${key}`;
+};
+
 /** Small things of the interface that survive a reload, in the browser's own store; lost without harm. */
 export const kept = <T>(key: string): T | null => {
   try {
-    const text = localStorage.getItem(`kettle/${key}`);
+    const text = localStorage.getItem(place(key));
     return text === null ? null : (JSON.parse(text) as T);
   } catch {
     return null;
@@ -11,8 +24,8 @@ export const kept = <T>(key: string): T | null => {
 /** Keeps something under a name; null forgets it. */
 export const keep = (key: string, value: unknown): void => {
   try {
-    if (value === null) localStorage.removeItem(`kettle/${key}`);
-    else localStorage.setItem(`kettle/${key}`, JSON.stringify(value));
+    if (value === null) localStorage.removeItem(place(key));
+    else localStorage.setItem(place(key), JSON.stringify(value));
   } catch {
     // A full or forbidden store: the choice holds until the page is closed.
   }
