@@ -1,12 +1,20 @@
-// Hurts the real program and tells what it lost: `npm run faults -- [rounds] [seed]`; `npm run fuzz -- [requests] [seed]`.
+// Hurts the real program and tells what it lost: `npm run faults -- [rounds] [seed]`; `npm run fuzz -- [requests] [seed]`;
+// `npm run test:cluster -- [seed] [moments]` hurts three database nodes and two servers.
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { buildInterface, installPackages, installPrograms } from './install.mjs';
 import { repositoryRoot as root } from './private-database.mjs';
 
 const words = process.argv.slice(2);
-const fuzz = words[0] === 'fuzz';
-await installPrograms({ mariadbd: 'mariadb-server' });
+const RUNS = {
+  fuzz: ['faults', 'fuzz-run.ts'],
+  cluster: ['several', 'cluster-run.ts'],
+};
+const named = RUNS[words[0]];
+await installPrograms({
+  mariadbd: 'mariadb-server',
+  ...(words[0] === 'cluster' ? { nginx: 'nginx', rsync: 'rsync', ip: 'iproute2', openssl: 'openssl' } : {}),
+});
 await installPackages();
 await buildInterface();
 const { status } = spawnSync(
@@ -14,8 +22,8 @@ const { status } = spawnSync(
   [
     '--import',
     'tsx',
-    join(root, 'server', 'test', 'faults', fuzz ? 'fuzz-run.ts' : 'faults-run.ts'),
-    ...(fuzz ? words.slice(1) : words),
+    join(root, 'server', 'test', ...(named ?? ['faults', 'faults-run.ts'])),
+    ...(named ? words.slice(1) : words),
   ],
   { cwd: root, stdio: 'inherit' },
 );

@@ -31,6 +31,13 @@ const handOver = (folder) => {
   if (isRoot) spawnSync('chown', ['-R', `${SERVER_USER}:`, folder]);
 };
 
+/** In front of a server's words: as that user from the first, and gone with this program however that ends. */
+const asServerUser = () => {
+  const [setpriv, ...words] = diesWithParent();
+  if (!setpriv || !isRoot) return diesWithParent();
+  return [setpriv, `--reuid=${SERVER_USER}`, `--regid=${SERVER_USER}`, '--init-groups', ...words];
+};
+
 /** Where a node is reached, and how its program is started there. */
 const onLoopback = () => ({ host: '127.0.0.1', words: [] });
 
@@ -53,6 +60,7 @@ class Node {
   /** The words that every start of its server has. */
   get words() {
     return [
+      ...asServerUser(),
       programPath('mariadbd'),
       '--no-defaults',
       `--datadir=${join(this.root, 'database')}`,
@@ -60,7 +68,6 @@ class Node {
       '--binlog-format=ROW',
       '--wsrep-on=ON',
       `--wsrep-provider=${PROVIDER}`,
-      ...(isRoot ? [`--user=${SERVER_USER}`] : []),
     ];
   }
 
@@ -83,7 +90,6 @@ class Node {
     // Each node makes the account for itself: grants of one are not to be made three times on all.
     writeFileSync(init, ['SET SESSION wsrep_on=OFF;', ...accountsFor(this.password, '%')].join('\n'), { mode: 0o600 });
     const words = [
-      ...diesWithParent(),
       ...place.words,
       ...this.words,
       ...more,

@@ -14,6 +14,9 @@ import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip } from 'node:zlib';
 
+import mysql from 'mysql2/promise';
+import { addressesOf } from './nodes.ts';
+
 /** A fault of a copy, in a sentence for people. */
 export class CopyFault extends Error {
   override name = 'CopyFault';
@@ -23,6 +26,20 @@ const programPath = (...names: string[]): string => {
   const folders = `${process.env.PATH ?? ''}:/usr/sbin:/sbin:/usr/local/sbin`.split(':');
   for (const name of names) for (const folder of folders) if (existsSync(join(folder, name))) return join(folder, name);
   throw new CopyFault(`MariaDB’s own ${names[0]} is not installed. Install mariadb-client.`);
+};
+
+/** Of several nodes the first that answers: MariaDB's own tools know one. */
+const firstThatAnswers = async (address: string): Promise<string> => {
+  const all = addressesOf(address);
+  for (const url of all.slice(0, -1))
+    try {
+      const connection = await mysql.createConnection({ uri: url, connectTimeout: 2_000 });
+      await connection.query('select 1').finally(() => connection.destroy());
+      return url;
+    } catch {
+      // The next one.
+    }
+  return all.at(-1)!;
 };
 
 /** How MariaDB's own tools reach a database; the password goes where no list of processes shows it. */
@@ -57,7 +74,8 @@ const faultOf = (what: string, said: string): CopyFault =>
  * Writes all of a database into a file as SQL, packed: as it is at one moment, while others go on working. The file
  * appears under its name only when it is whole.
  */
-export const writeCopy = async (url: string, file: string): Promise<void> => {
+export const writeCopy = async (address: string, file: string): Promise<void> => {
+  const url = await firstThatAnswers(address);
   mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
   const fresh = `${file}.${process.pid}.new`;
   const dump = toolOf(
@@ -87,7 +105,8 @@ export const writeCopy = async (url: string, file: string): Promise<void> => {
 };
 
 /** Reads a copy into an empty database. */
-export const readCopy = async (url: string, file: string): Promise<void> => {
+export const readCopy = async (address: string, file: string): Promise<void> => {
+  const url = await firstThatAnswers(address);
   const client = toolOf(url, ['mariadb', 'mysql'], ['--batch', '--max-allowed-packet=64M']);
   client.stdout.resume();
   const { over, said } = ended(client);
