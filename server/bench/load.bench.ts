@@ -125,7 +125,7 @@ for (const processes of [1, 2]) {
     // Its index is there before anybody is measured.
     await fetch(`http://127.0.0.1:${server.port}${M}/sift?rows=1`);
   }
-  const parts = { servers: pidsOf('server/src/main.ts'), database: pidsOf('mariadbd'), load: [process.pid] };
+  const parts = { servers: servers.map((s) => s.pid), database: pidsOf(join('.data', 'bench', 'database')), load: [process.pid] }; // prettier-ignore
   for (const n of SELLERS) {
     const sellers = Array.from({ length: n }, (_, i) => new Seller(servers[i % processes]!.port, i + 1));
     const began = performance.now();

@@ -121,6 +121,10 @@ describe('a copy of a workspace', () => {
           'tokens',
           'sign_in_tries',
           'deeds',
+          'presence',
+          'leases',
+          'turns',
+          'commits',
         ].includes(name) ||
         name.startsWith('truth_') ||
         name.startsWith('stand_in_')

@@ -232,3 +232,26 @@ test('of a marketplace in the bin nothing is read; without a folder the program 
     await other.stop();
   }
 });
+
+test('servers with folders of their own leave each other’s lines alone; two that share one take a file in once', async () => {
+  const other = join(mkdtempSync(join(tmpdir(), 'kettle inbox ')), 'of another machine');
+  const away = await startProgram({ url: program.url, folders: { inbox: other } });
+  const sharing = await startProgram({ url: program.url, folders: { inbox } });
+  const lookAt = async (of: Program) =>
+    (await of.call<MarketFolder>('POST', `/api/marketplaces/${id}/folder/look`)).json.files.map((f) => [f.name, f.state]); // prettier-ignore
+  put('a.csv', csv(['Listing code', 'Title', 'Price'], ['A1', 'One', '12.50']));
+  expect(await lookAt(program)).toEqual([['a.csv', 'waiting']]);
+  const before = (await program.call<MarketFolder>('GET', `/api/marketplaces/${id}/folder`)).json.files[0]!;
+  // There it is not: its line is the other folder's, and stays.
+  expect(await lookAt(away)).toEqual([['a.csv', 'waiting']]);
+  expect(await lookAt(sharing)).toEqual([['a.csv', 'waiting']]);
+  expect((await program.call<MarketFolder>('GET', `/api/marketplaces/${id}/folder`)).json.files).toEqual([before]);
+  // The same name in both folders is two files.
+  mkdirSync(join(other, id), { recursive: true });
+  writeFileSync(join(other, id, 'a.csv'), csv(['Listing code', 'Title', 'Price'], ['B1', 'Two', '13.50']));
+  utimesSync(join(other, id, 'a.csv'), moment, moment);
+  expect(await lookAt(away)).toHaveLength(2);
+  await away.stop();
+  await sharing.stop();
+  rmSync(other, { recursive: true, force: true });
+});

@@ -54,6 +54,9 @@ export class ServerProcess {
     });
   }
 
+  get pid(): number {
+    return this.child!.pid!;
+  }
   get output(): string {
     return this.said;
   }

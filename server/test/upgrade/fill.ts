@@ -284,6 +284,10 @@ export const FILL: readonly Fill[] = [
     sql: `update decisions set done_by = 1`,
   },
   {
+    from: 26,
+    sql: `update folder_files set inbox = '22222222-2222-4222-8222-222222222222'`,
+  },
+  {
     from: 25,
     sql: `insert into presence (browser, person_id, candidate_id, seen_at) values ('11111111-1111-4111-8111-111111111111', 1, 1, '2026-11-27')`,
   },

@@ -1,5 +1,6 @@
 import { constants, type Stats } from 'node:fs';
-import { lstat, mkdir, open, readdir } from 'node:fs/promises';
+import { randomUUID } from 'node:crypto';
+import { lstat, mkdir, open, readdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { FolderFile, MarketFolder } from '@kettle/contract/folder';
@@ -72,7 +73,8 @@ export class WatchedFolder {
       .where(isNull(marketplaces.binnedAt));
     // Of several processes one looks at a time; the next finds what this one has seen.
     await exclusively(this.ground.database, 'folder', async () => {
-      for (const { id } of all) await this.lookAt(id, now);
+      const inbox = await nameOf(this.path!);
+      for (const { id } of all) await this.lookAt(id, inbox, now);
     });
   }
 
@@ -109,13 +111,21 @@ export class WatchedFolder {
       .where(eq(folderFiles.id, id));
   }
 
-  private async lookAt(marketplace: string, now: number): Promise<void> {
+  private async lookAt(marketplace: string, inbox: string, now: number): Promise<void> {
     const { db } = this.ground.database;
+    // Lines of a time when there was one folder alone are of this one.
+    const nameless = and(eq(folderFiles.marketplaceId, marketplace), eq(folderFiles.inbox, ''));
+    await db.update(folderFiles).set({ inbox }).where(nameless);
     const folder = join(this.path!, marketplace);
     await mkdir(folder, { recursive: true, mode: 0o700 });
     const found = await filesIn(folder);
     const known = new Map(
-      (await db.select().from(folderFiles).where(eq(folderFiles.marketplaceId, marketplace))).map((r) => [r.name, r]),
+      (
+        await db
+          .select()
+          .from(folderFiles)
+          .where(and(eq(folderFiles.marketplaceId, marketplace), eq(folderFiles.inbox, inbox)))
+      ).map((r) => [r.name, r]),
     );
     const there = new Set(found.map((f) => f.name));
     for (const [name, row] of known) if (!there.has(name)) await this.forget(row);
@@ -127,7 +137,7 @@ export class WatchedFolder {
       if (same && !(row.state === 'waiting' && !(await isKept(db, row.uploadId)))) continue;
       if (now - file.modified < STEADY_MS) continue;
       if (++looked > MOST_AT_ONCE) return;
-      await this.take(marketplace, folder, file, row ?? null);
+      await this.take(marketplace, { inbox, folder }, file, row ?? null);
     }
   }
 
@@ -138,12 +148,17 @@ export class WatchedFolder {
     await db.delete(folderFiles).where(eq(folderFiles.id, row.id));
   }
 
-  private async take(marketplace: string, folder: string, file: Found, before: Row | null): Promise<void> {
+  private async take(
+    marketplace: string,
+    { inbox, folder }: { inbox: string; folder: string },
+    file: Found,
+    before: Row | null,
+  ): Promise<void> {
     const { db } = this.ground.database;
     if (before?.state === 'waiting' && before.uploadId !== null) await dropUpload(db, before.uploadId);
     const note = async (set: Omit<Partial<Row>, 'id'> & Pick<Row, 'state'>): Promise<void> => {
       const all = { reason: '', kind: null, uploadId: null, jobId: null, ...set };
-      const values = { marketplaceId: marketplace, ...file, ...all, reason: all.reason.slice(0, 500) };
+      const values = { marketplaceId: marketplace, inbox, ...file, ...all, reason: all.reason.slice(0, 500) };
       await db.insert(folderFiles).values(values).onDuplicateKeyUpdate({ set: values });
     };
     try {
@@ -176,6 +191,21 @@ export const takenByHand = async (db: Db, upload: number, job: number): Promise<
     .update(folderFiles)
     .set({ state: 'taken', reason: '', jobId: job })
     .where(and(eq(folderFiles.uploadId, upload), eq(folderFiles.state, 'waiting')));
+};
+
+/** By which a folder is known whatever it is mounted as: servers that share one know that it is one. */
+const nameOf = async (path: string): Promise<string> => {
+  const file = join(path, '.cold-kettle');
+  await mkdir(path, { recursive: true, mode: 0o700 });
+  const read = async (): Promise<string | null> => {
+    const name = (await readFile(file, 'utf8').catch(() => '')).trim();
+    return /^[\da-f-]{36}$/.test(name) ? name : null;
+  };
+  const there = await read();
+  if (there) return there;
+  const made = randomUUID();
+  await writeFile(file, `${made}\n`, { mode: 0o600 });
+  return made;
 };
 
 class Changed extends Error {}

@@ -112,6 +112,8 @@ export const folderFiles = mysqlTable(
     marketplaceId: varchar('marketplace_id', { length: 40 })
       .notNull()
       .references(() => marketplaces.id, { onDelete: 'cascade' }),
+    /** Which of several folders: servers on several machines may each have their own. */
+    inbox: varchar('inbox', { length: 36 }).notNull().default(''),
     name: varchar('name', { length: 255 }).notNull(),
     /** Bytes, and milliseconds since 1970: with another of either it is another file. */
     size: bigint('size', { mode: 'number' }).notNull(),
@@ -125,7 +127,7 @@ export const folderFiles = mysqlTable(
     jobId: refId('job_id'),
     madeAt: madeAt(),
   },
-  (t) => [uniqueIndex('folder_files_name').on(t.marketplaceId, t.name)],
+  (t) => [uniqueIndex('folder_files_inbox').on(t.marketplaceId, t.inbox, t.name)],
 );
 
 /** Rows of an import as they were understood, some hundred at a time, compressed. */
