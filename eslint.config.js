@@ -46,7 +46,10 @@ export default defineConfig(
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
   },
-  { files: ['scripts/**', 'e2e/**', '**/bench/**', 'web/test/setup.ts'], rules: { 'no-console': 'off' } },
+  {
+    files: ['scripts/**', 'docs/examples/**', 'e2e/**', '**/bench/**', 'web/test/setup.ts'],
+    rules: { 'no-console': 'off' },
+  },
   ban(
     ['core/src/**'],
     [

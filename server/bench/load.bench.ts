@@ -23,7 +23,8 @@ const line = (o: object): void => void process.stdout.write(`${JSON.stringify({ 
 interface Took {
   what: string;
   ms: number;
-  ok: boolean;
+  /** What was wrong; empty where nothing was. */
+  fault: string;
   at: number;
 }
 
@@ -80,8 +81,8 @@ class Seller {
     const from = performance.now();
     const payload = body === undefined ? undefined : JSON.stringify(body);
     return new Promise((resolve) => {
-      const end = (ok: boolean, value: T | null): void => {
-        this.took.push({ what, ms: performance.now() - from, ok, at: from });
+      const end = (fault: string, value: T | null): void => {
+        this.took.push({ what, ms: performance.now() - from, fault, at: from });
         resolve(value);
       };
       const sent = request(
@@ -90,10 +91,10 @@ class Seller {
           let text = '';
           response.setEncoding('utf8');
           response.on('data', (chunk: string) => (text += chunk));
-          response.on('end', () => end(response.statusCode === 200, response.statusCode === 200 ? (JSON.parse(text) as T) : null)); // prettier-ignore
+          response.on('end', () => (response.statusCode === 200 ? end('', JSON.parse(text) as T) : end(`${what}: ${text}`, null))); // prettier-ignore
         },
       );
-      sent.on('error', () => end(false, null));
+      sent.on('error', (error) => end(error.message, null));
       sent.end(payload);
     });
   }
@@ -148,7 +149,8 @@ for (const processes of [1, 2]) {
       p95_ms: digits(quantileOf(times, 0.95)),
       p99_ms: digits(quantileOf(times, 0.99)),
       ...Object.fromEntries(['sift', 'sheet', 'history', 'mark'].map((what) => [`${what}_p95_ms`, digits(quantileOf(all.filter((t) => t.what === what).map((t) => t.ms), 0.95))])), // prettier-ignore
-      errors: all.filter((t) => !t.ok).length,
+      errors: all.filter((t) => t.fault !== '').length,
+      ...(all.some((t) => t.fault !== '') ? { first_error: all.find((t) => t.fault !== '')!.fault.slice(0, 200) } : {}),
       ...(n === 50 ? { goal_p95_ms: GOAL_P95_MS } : {}),
       ...used,
     });

@@ -46,7 +46,14 @@ const services = compose(
   database,
   url!,
   log,
-  { cache: process.env.KETTLE_CACHE, copies: process.env.KETTLE_COPIES, inbox: process.env.KETTLE_INBOX },
+  {
+    cache: process.env.KETTLE_CACHE,
+    copies: process.env.KETTLE_COPIES,
+    inbox: process.env.KETTLE_INBOX,
+    replica: process.env.KETTLE_REPLICA_URL
+      ? { url: process.env.KETTLE_REPLICA_URL, seconds: Number(process.env.KETTLE_REPLICA_SECONDS ?? 2) }
+      : undefined,
+  },
   team,
 );
 services.aside.start();

@@ -9,7 +9,7 @@ import type { Job } from '@kettle/contract/shapes';
 import type { KeptImport } from '@kettle/contract/sources';
 import type { SiftReply } from '@kettle/contract/sift';
 import { KeptCopies } from '../src/capabilities/archive/copies.ts';
-import { startProgram, type Program } from './program.ts';
+import { csv, importCsv, startProgram, type Program } from './program.ts';
 import { takeSamples } from './take-samples.ts';
 
 let program: Program;
@@ -295,3 +295,37 @@ describe('copies kept by a rule', () => {
     await expect(nowhere.keepNow('2026-11-17')).rejects.toThrow(/ENOTDIR/);
   });
 });
+
+test('a copy taken while two write holds what was acknowledged before, of each a beginning without gaps, and can be brought in', async () => {
+  const busy = await startProgram({ kind: 'demo', listings: 1000 });
+  await busy.call('POST', '/api/marketplaces', { name: 'Pier', currency: 'EUR', measures: 'metric', copyFrom: null });
+  await importCsv(busy, 'pier', 'listings', csv(['Listing code', 'Title', 'Price', 'Rank'], ['P1', 'One', '12.50', '10'], ['P2', 'Two', '13.50', '20'])); // prettier-ignore
+  const { json: made } = await busy.call<{ id: number }>('POST', '/api/marketplaces/pier/candidates', { name: 'One', anchor: 'P1', rivals: ['P2'] }); // prettier-ignore
+  let done = false;
+  const acknowledged = [0, 0];
+  const writing = [0, 1].map(async (who) => {
+    while (!done) {
+      const text = `Note ${acknowledged[who]! + 1} of ${who}`;
+      expect((await busy.call('POST', `/api/candidates/${made.id}/notes`, { text })).status).toBe(200);
+      acknowledged[who]!++;
+    }
+  });
+  while (Math.min(...acknowledged) < 5) await busy.call('GET', '/api/health');
+  const before = [...acknowledged];
+  const file = await archiveOf(busy);
+  done = true;
+  await Promise.all(writing);
+  const zip = await JSZip.loadAsync(file);
+  const texts = (await zip.file('tables/candidate_log.ndjson')!.async('string'))
+    .split('\n')
+    .filter(Boolean)
+    .map((line) => String((JSON.parse(line) as { text: string }).text));
+  for (const who of [0, 1]) {
+    const numbers = texts.flatMap((t) => (t.endsWith(` of ${who}`) ? [Number(t.split(' ')[1])] : [])).toSorted((a, b) => a - b); // prettier-ignore
+    expect(numbers).toEqual(numbers.map((_, i) => i + 1));
+    expect(numbers.length).toBeGreaterThanOrEqual(before[who]!);
+    expect(numbers.length).toBeLessThanOrEqual(acknowledged[who]!);
+  }
+  expect((await bringIn(busy, file)).message).toContain('Pier (2)');
+  await busy.stop();
+}, 120_000);

@@ -153,3 +153,29 @@ test('nothing is called an upgrade on a first start, nor when all is done', asyn
     expect(await isFromLaterVersion(database)).toBe(true);
   });
 });
+
+/** From here on a server of the version before goes on working while a newer one changes the tables. */
+const FIRST_BESIDE = 25;
+/** What a statement takes away or demands that a server which knows nothing of it could not do without, in words. */
+const breaks = (sql: string): string | null => {
+  if (/^drop table|^rename table|\bdrop column\b|^alter table \S+ drop `|\brename\b/i.test(sql)) return 'takes something away'; // prettier-ignore
+  if (/\b(modify|change)\b/i.test(sql)) return 'changes what a column is';
+  if (/\badd (column )?`\w+`.*\bnot null\b/i.test(sql) && !/\bdefault\b|\bauto_increment\b|\bgenerated\b/i.test(sql)) return 'demands a column that it does not fill'; // prettier-ignore
+  return null;
+};
+
+test('migrations take nothing away that the version before still needs', () => {
+  expect(breaks('ALTER TABLE `a` DROP COLUMN `b`;')).toBe('takes something away');
+  expect(breaks('ALTER TABLE `a` MODIFY COLUMN `b` int;')).toBe('changes what a column is');
+  expect(breaks('ALTER TABLE `a` ADD `b` int NOT NULL;')).toBe('demands a column that it does not fill');
+  expect(breaks("ALTER TABLE `a` ADD `b` int DEFAULT 0 NOT NULL;")).toBeNull(); // prettier-ignore
+  const { entries } = JSON.parse(readFileSync(join(MIGRATIONS, 'meta', '_journal.json'), 'utf8')) as { entries: { tag: string }[] }; // prettier-ignore
+  const faults = entries
+    .filter((e) => Number(e.tag.slice(0, 4)) >= FIRST_BESIDE)
+    .flatMap(({ tag }) =>
+      readFileSync(join(MIGRATIONS, `${tag}.sql`), 'utf8')
+        .split('--> statement-breakpoint')
+        .flatMap((sql) => (breaks(sql.trim()) ? [`${tag}: ${breaks(sql.trim())}: ${sql.trim()}`] : [])),
+    );
+  expect(faults).toEqual([]);
+});

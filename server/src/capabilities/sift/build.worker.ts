@@ -5,7 +5,20 @@ import { openDatabase } from '../../ground/db/connection.ts';
 import { marketplaces } from '../../ground/db/schema.ts';
 import { buildIndex, type Build } from './build.ts';
 import { threadHelper } from './build-helper.ts';
+import { hasCaughtUp } from './replica.ts';
 import { loadSnapshot, saveSnapshot } from './snapshot.ts';
+
+/** What the thread is started with. */
+export interface BuildData {
+  url: string;
+  folder: string | null;
+  replica: Replica | null;
+}
+/** A copy of the database, and how far it may be behind before the database itself is read. */
+export interface Replica {
+  url: string;
+  withinMs: number;
+}
 
 export interface BuildAsked {
   marketplace: string;
@@ -14,10 +27,16 @@ export interface BuildAsked {
 export type BuildTold = { marketplace: string } & ({ build: Build; final: boolean } | { failed: string });
 
 /** Builds indexes one after another on connections of its own; keeps each, so that the next can be patched from it. */
-const { url, folder } = workerData as { url: string; folder: string | null };
+const { url, folder, replica: copy } = workerData as BuildData;
 const database = openDatabase(url, 2);
 const kept = new Map<string, Build>();
 const helper = threadHelper(url);
+/** A copy of the database whose reading spares it, where there is one. */
+const replica = copy && {
+  database: openDatabase(copy.url, 2),
+  helper: threadHelper(copy.url),
+  withinMs: copy.withinMs,
+};
 let last: Promise<void> = Promise.resolve();
 const tell = (told: BuildTold): void => parentPort!.postMessage(told);
 
@@ -33,7 +52,8 @@ const build = async (marketplace: string): Promise<void> => {
     earlier = loadSnapshot(file, origin);
     if (earlier) tell({ marketplace, build: earlier, final: false });
   }
-  const made = await buildIndex(database, marketplace, earlier, helper);
+  const isThere = replica && (await hasCaughtUp(database.db, replica.database.db, marketplace, replica.withinMs));
+  const made = await (isThere ? buildIndex(replica.database, marketplace, earlier, replica.helper) : buildIndex(database, marketplace, earlier, helper)); // prettier-ignore
   kept.set(marketplace, made);
   // What lies in shared memory is not copied on the way.
   tell({ marketplace, build: made, final: true });

@@ -8,7 +8,7 @@ import { limitCache, sift, type LimitCache } from '@kettle/core/sift/query';
 import type { Database, Db } from '../../ground/db/connection.ts';
 import { categoryPaths, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { Build } from './build.ts';
-import type { BuildAsked, BuildTold } from './build.worker.ts';
+import type { BuildAsked, BuildData, BuildTold, Replica } from './build.worker.ts';
 
 /** How long after its beginning requests wait for an index that is being built anew; then they are answered from the old one. */
 const PATIENCE_MS = 900;
@@ -37,13 +37,18 @@ export class SiftIndexes {
   private readonly db: Db;
   private readonly url: string;
   private readonly folder: string | null;
+  private readonly replica: Replica | null;
   private worker: Worker | null = null;
   private readonly ready = new Map<string, Omit<ReadyIndex, 'state'>>();
   private readonly building = new Map<string, { promise: Promise<void>; patience: Promise<void>; end: () => void }>();
   private readonly failures = new Map<string, Failure>();
 
-  /** @param folder where built indexes are kept for the next start; null keeps none. */
-  constructor(db: Db, url: string, folder: string | null = null) {
+  /**
+   * @param folder where built indexes are kept for the next start; null keeps none
+   * @param replica a copy of the database that is read for them as long as it keeps up
+   */
+  constructor(db: Db, url: string, folder: string | null = null, replica: Replica | null = null) {
+    this.replica = replica;
     this.db = db;
     this.url = url;
     this.folder = folder;
@@ -103,7 +108,9 @@ export class SiftIndexes {
 
   private thread(): Worker {
     if (!this.worker) {
-      const worker = new Worker(workerFile, { workerData: { url: this.url, folder: this.folder } });
+      const worker = new Worker(workerFile, {
+        workerData: { url: this.url, folder: this.folder, replica: this.replica } satisfies BuildData,
+      });
       worker.on('message', (told: BuildTold) => void this.take(told));
       // A thread that dies (out of memory, say) takes nothing with it: the next build starts another.
       worker.on('error', (error) => this.lose(worker, (error as Error).message));

@@ -24,7 +24,7 @@ export interface Services extends Ground {
 const jobWorker = new URL('../threads/job-worker.boot.mjs', import.meta.url);
 const asideWorker = new URL('../threads/aside-worker.boot.mjs', import.meta.url);
 
-/** Folders that the program may use; without one it does without what is kept there. */
+/** Places that the program may use; without one it does without what is kept there. */
 export interface Folders {
   /** Built indexes, for the next start. */
   cache?: string | undefined;
@@ -32,6 +32,8 @@ export interface Folders {
   copies?: string | undefined;
   /** Files that are taken in by themselves. */
   inbox?: string | undefined;
+  /** A copy of the database that indexes are read from, as long as it is not further behind than so many seconds. */
+  replica?: { url: string; seconds: number } | undefined;
 }
 
 export const compose = (
@@ -51,7 +53,7 @@ export const compose = (
   const folder = new WatchedFolder(ground, folders.inbox ?? null);
   return {
     ...ground,
-    indexes: new SiftIndexes(database.db, url, folders.cache ?? null),
+    indexes: new SiftIndexes(database.db, url, folders.cache ?? null, folders.replica ? { url: folders.replica.url, withinMs: folders.replica.seconds * 1000 } : null), // prettier-ignore
     demand: new DemandIndexes(database.db),
     copies: new KeptCopies(database, folders.copies ?? null),
     folder,

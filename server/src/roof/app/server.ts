@@ -1,9 +1,13 @@
 import { createServer, STATUS_CODES, type RequestListener, type Server } from 'node:http';
 import type { Socket } from 'node:net';
 
+const KEPT_OPEN_MS = 75_000;
+
 /** An HTTP server that answers what it cannot even read with problem details, too. */
 export const makeServer = (app: RequestListener): Server => {
   const server = createServer(app);
+  // Longer than people think between two steps, so that a line is rarely closed at the moment they ask again.
+  server.keepAliveTimeout = KEPT_OPEN_MS;
   server.on('clientError', (error: NodeJS.ErrnoException, socket: Socket) => {
     if (!socket.writable || error.code === 'ECONNRESET') return void socket.destroy();
     const tooLong = error.code === 'HPE_HEADER_OVERFLOW';
