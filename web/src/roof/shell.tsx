@@ -139,8 +139,8 @@ const TopLine = ({ person, onFind, onKeys }: { person: Me['person']; onFind: () 
         <Menu.Root onSelect={({ value }) => void navigate(`/${value}/sift`)}>
           <Menu.Trigger asChild>
             <Button variant="ghost" size="sm" px="2" aria-label={`Marketplace: ${shown.name}. Change`}>
-              <b>{shown.name}</b>{' '}
-              <Box as="span" color="inkSoft" fontWeight="400" hideBelow="lg">
+              <b>{shown.name}</b> {/* With a name at the far end there is no room for both on one line. */}
+              <Box as="span" color="inkSoft" fontWeight="400" hideBelow={person ? '2xl' : 'lg'}>
                 {shown.currency} · {shown.measures === 'imperial' ? 'lb, in' : 'kg, cm'}
               </Box>{' '}
               <ChevronDown size={14} aria-hidden />

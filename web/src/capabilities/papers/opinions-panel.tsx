@@ -135,8 +135,10 @@ const OpinionShown = ({
       )}
       <Text mt="1" color="inkSoft">
         {agreement.of === 0
-          ? 'No question was answered by both of you yet.'
-          : `Of ${agreement.of} questions that both answered you lean the same way in ${agreement.agreed}${
+          ? mine
+            ? 'Nothing that you answered is answered in the scoresheet yet.'
+            : 'No question was answered by both of you yet.'
+          : `Of ${agreement.of} ${agreement.of === 1 ? 'question' : 'questions'} that ${mine ? 'you and the scoresheet' : 'both'} answered you lean the same way in ${agreement.agreed}${
               agreement.kappa === null
                 ? '; beyond chance nothing can be said: all of yours or theirs lean one way.'
                 : `. Beyond chance: kappa ${decimal(agreement.kappa)} (${decimal(agreement.low)} to ${decimal(agreement.high)}), 1 is wholly, 0 as by chance.`
@@ -191,7 +193,7 @@ const OpinionShown = ({
                       })
                     }
                   >
-                    Take theirs
+                    {mine ? 'Take it' : 'Take theirs'}
                   </Button>
                 ) : null,
             },

@@ -1,4 +1,4 @@
-import { Button, Menu, Portal } from '@chakra-ui/react';
+import { Box, Button, Menu, Portal } from '@chakra-ui/react';
 import { CircleUserRound } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import type { Me } from '@kettle/contract/people';
@@ -16,7 +16,10 @@ export const PersonMenu = ({ person }: { person: NonNullable<Me['person']> }) =>
     <Menu.Root onSelect={({ value }) => void (value === 'out' ? leave() : navigate('/people'))}>
       <Menu.Trigger asChild>
         <Button variant="ghost" size="sm" px="1.5" fontWeight="400" aria-label={`Signed in as ${person.name}`}>
-          <CircleUserRound size={16} aria-hidden /> {person.name}
+          <CircleUserRound size={16} aria-hidden />
+          <Box as="span" maxW="90px" truncate>
+            {person.name}
+          </Box>
         </Button>
       </Menu.Trigger>
       <Portal>
