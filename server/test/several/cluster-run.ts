@@ -2,6 +2,7 @@
 import { errorsOf, HURTS, SeveralRounds } from './rounds.ts';
 
 const KINDS = 4;
+const FIFTHS = 5;
 const seed = Number(process.argv[2] ?? Math.floor(Math.random() * 1e6));
 const moments = Number(process.argv[3] ?? 5);
 const count = Object.keys(HURTS).length * KINDS * moments;
@@ -12,10 +13,12 @@ let failed = true;
 try {
   await rounds.start(count, true);
   const { hurts } = rounds;
-  // Kinds of work follow each other; what is hurt moves on by one each time round, the moment each time all were hurt.
+  // Kinds of work follow each other; what is hurt and at which fifth of it moves on each time round, so that in five times
+  // as many each hurt has met each kind at each fifth, and a run that is cut short has tried a bit of everything.
   for (let i = 0; i < hurts.length * KINDS * moments; i++) {
-    const turn = Math.floor(i / KINDS);
-    await rounds.round(hurts[(turn + (i % KINDS)) % hurts.length]!, rounds.momentOf(Math.floor(turn / hurts.length)));
+    const [turn, kind] = [Math.floor(i / KINDS), i % KINDS];
+    const fifth = (Math.floor(turn / hurts.length) + turn + kind) % FIFTHS;
+    await rounds.round(hurts[(turn + kind) % hurts.length]!, rounds.momentOf(fifth));
   }
   const worst = rounds.rounds.toSorted((a, b) => b.errors_s - a.errors_s)[0]!;
   const ratio = errorsOf(rounds.rounds);

@@ -46,6 +46,17 @@ export const openApi = () => {
   return {
     openapi: '3.1.0',
     info: { title: 'Cold Kettle', version: '1', description: 'The API that the interface uses; scripts may, too.' },
+    // Where people sign in a script sends a key; where nobody does nothing is asked.
+    security: [{}, { key: [] }],
+    components: {
+      securitySchemes: {
+        key: {
+          type: 'http',
+          scheme: 'bearer',
+          description: 'A key with a role and an end, made under one’s name (top right) where the program was started with --team. It may what its role may: see docs/api.md.', // prettier-ignore
+        },
+      },
+    },
     paths,
   };
 };
