@@ -235,6 +235,17 @@ test('notes, answers and decisions say who made them, and all that was changed i
   expect((await as<Deed[]>(cookies.owner, 'GET', `/api/deeds?before=${deeds.at(-1)!.id}`)).json.every((d) => d.id < deeds.at(-1)!.id)).toBe(true); // prettier-ignore
 });
 
+test('a password that is tried among the first is refused, however long, at joining and at changing; words are not', async () => {
+  const { json } = await as<{ invitation: string }>(cookies.owner, 'POST', '/api/invitations', { role: 'reader' });
+  const tried = ['passwordpassword', '123456789012345', 'qwertyuiopasdfghjkl', 'aaaaaaaaaaaaaaaa', 'zacharias zacharias', 'coldkettlecoldkettle']; // prettier-ignore
+  for (const password of tried) {
+    const answer = await as<{ field?: string }>('', 'POST', '/api/join', { invitation: json.invitation, name: 'Zacharias', login: 'zacharias', password }); // prettier-ignore
+    expect([password, answer.status, answer.json.field]).toEqual([password, 422, 'password']);
+  }
+  expect((await as('', 'POST', '/api/join', { invitation: json.invitation, name: 'Zacharias', login: 'zacharias', password: 'felt under a beech board' })).status).toBe(200); // prettier-ignore
+  expect((await as(cookies.reader, 'PUT', '/api/me/password', { old: PASSWORD, password: 'passwordpassword' })).status).toBe(422); // prettier-ignore
+});
+
 describe('together', () => {
   /** What comes on a line, one after another. */
   const hearing = async (of: Program, cookie: string) => {

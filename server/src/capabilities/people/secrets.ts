@@ -1,10 +1,24 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
+import { ZxcvbnFactory } from '@zxcvbn-ts/core';
+import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common';
 
 /** Argon2id with 19 MiB, two passes, one lane (OWASP Password Storage Cheat Sheet; RFC 9106). */
 const COSTS = { algorithm: 2, memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const;
 
 export const hashPassword = (password: string): Promise<string> => hash(password.normalize('NFKC'), COSTS);
+
+let guesser: ZxcvbnFactory | null = null;
+/** Below 10⁸ guesses, as that library counts them (Wheeler 2016, *zxcvbn: Low-Budget Password Strength Estimation*). */
+const LEAST_SCORE = 3;
+/** More letters than these do not make a pattern harder to see, but the search for it long. */
+const LOOKED_AT = 60;
+
+/** Whether a password is among those that are tried first: known ones, patterns, what stands beside it. */
+export const isGuessedSoon = (password: string, beside: readonly string[]): boolean => {
+  guesser ??= new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs });
+  return guesser.check(password.slice(0, LOOKED_AT), ['kettle', 'cold', ...beside]).score < LEAST_SCORE;
+};
 
 let nobody: Promise<string> | null = null;
 /** Whether a password is that of a hash; takes as long where there is none to compare with. */

@@ -6,7 +6,7 @@ import { takeTurn } from '../../ground/db/leases.ts';
 import { deeds, invitations, people, sessions, signInTries, tokens } from '../../ground/db/schema.ts';
 import type { Acting } from '../../ground/people/who.ts';
 import { badField, conflict, isTaken, notFound, ProblemError } from '../../ground/problems/problem.ts';
-import { digestOf, hashPassword, isPassword, newSecret } from './secrets.ts';
+import { digestOf, hashPassword, isGuessedSoon, isPassword, newSecret } from './secrets.ts';
 import { endSessions } from './sessions.ts';
 
 const now = sql`utc_timestamp(3)`;
@@ -48,11 +48,17 @@ export const signIn = async (db: Db, login: string, password: string, address: s
 export const changePassword = async (db: Db, who: Acting, old: string, password: string): Promise<void> => {
   const [row] = await db.select({ password: people.password }).from(people).where(eq(people.id, who.id));
   if (!(await isPassword(row?.password ?? null, old))) throw badField('old', 'This is not your password of today.');
+  refuseGuessed(password, [who.name]);
   await db
     .update(people)
     .set({ password: await hashPassword(password) })
     .where(eq(people.id, who.id));
   await endSessions(db, who.id, who.session);
+};
+
+/** A password that is tried among the first is no secret, however long it is. */
+const refuseGuessed = (password: string, beside: readonly string[]): void => {
+  if (isGuessedSoon(password, beside)) throw badField('password', 'That is among the first that are tried: a known password, a pattern, or your name. Four or five words that have nothing to do with each other are not.'); // prettier-ignore
 };
 
 /** Makes an invitation; the machine's own, by nobody, is for the first owner. */
@@ -76,6 +82,7 @@ export const join = async (
   database: Database,
   { invitation, name, login, password }: { invitation: string; name: string; login: string; password: string },
 ): Promise<number> => {
+  refuseGuessed(password, [name.trim(), login.trim()]);
   const hashed = await hashPassword(password);
   try {
     return await atOnce(database, async ({ db }) => {
