@@ -11,13 +11,19 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 let guesser: ZxcvbnFactory | null = null;
 /** Below 10⁸ guesses, as that library counts them (Wheeler 2016, *zxcvbn: Low-Budget Password Strength Estimation*). */
 const LEAST_SCORE = 3;
+/** Letters and digits that are left without the words of one's own name. */
+const LEAST_BESIDE_NAMES = 8;
 /** More letters than these do not make a pattern harder to see, but the search for it long. */
 const LOOKED_AT = 60;
 
 /** Whether a password is among those that are tried first: known ones, patterns, what stands beside it. */
 export const isGuessedSoon = (password: string, beside: readonly string[]): boolean => {
+  const own = ['kettle', 'cold', ...beside.flatMap((text) => text.toLowerCase().split(/[^\p{L}\p{N}]+/u))];
+  let rest = password.toLowerCase();
+  for (const word of own) if (word.length >= 3) rest = rest.replaceAll(word, '');
+  if (rest.replaceAll(/[^\p{L}\p{N}]/gu, '').length < LEAST_BESIDE_NAMES) return true;
   guesser ??= new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs });
-  return guesser.check(password.slice(0, LOOKED_AT), ['kettle', 'cold', ...beside]).score < LEAST_SCORE;
+  return guesser.check(password.slice(0, LOOKED_AT), own).score < LEAST_SCORE;
 };
 
 let nobody: Promise<string> | null = null;
