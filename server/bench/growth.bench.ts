@@ -7,8 +7,6 @@ import mysql from 'mysql2/promise';
 import { epochDay } from '@kettle/core/measures/day';
 import { SiftIndexBuilder } from '@kettle/core/sift/build-index';
 import { bytesOfSiftIndex, type SiftRow } from '@kettle/core/sift/index';
-import { emptyQuery, type Range, type SiftQuery } from '@kettle/core/sift/limits';
-import type { MeasureKey } from '@kettle/core/sift/measures';
 import { limitCache, sift } from '@kettle/core/sift/query';
 import { randomFrom } from '@kettle/core/stats/random';
 import { medianOf } from '@kettle/core/stats/robust';
@@ -16,6 +14,7 @@ import { ALL, readSiftRows } from '../src/capabilities/sift/read-rows.ts';
 import { openDatabase } from '../src/ground/db/connection.ts';
 import { marketOf } from '../src/ground/marketplaces/marketplaces.ts';
 import { prepareWorkspace } from '../src/roof/prepare.ts';
+import { TEN_KEYS, tenLimits } from './ten-limits.ts';
 
 const SCHEMA = 'kettle_growth';
 const MOST = Number(process.env.KETTLE_BENCH_MOST ?? 3_000_000);
@@ -43,20 +42,6 @@ const readMs = performance.now() - readFrom;
 const wire = ((await sent()) - before) / seeds.length;
 line({ case: 'read from the database, in one thread', n: seeds.length, bytes_per_listing: round(wire), rows_per_s: Math.round((seeds.length * 1000) / readMs) }); // prettier-ignore
 
-const ranges = (i: number): Partial<Record<MeasureKey, Range>> => ({
-  price: { min: 1500 + (i % 97) * 10, max: 6000 },
-  units: { min: 60, max: null },
-  revenue: { min: 250_000, max: null },
-  reviews: { min: null, max: 300 },
-  rating: { min: 3, max: 4.6 },
-  weight: { min: null, max: 1800 },
-  sellers: { min: null, max: 3 },
-  net: { min: 700, max: null },
-  months: { min: 3, max: null },
-  craft: { min: null, max: 90 },
-});
-const KEYS = Object.keys(ranges(0)) as MeasureKey[];
-const query = (i: number): SiftQuery => ({ ...emptyQuery(), ranges: ranges(i) });
 const medianMs = (runs: number, run: (i: number) => void): number => {
   const times = Array.from({ length: runs }, (_, i) => {
     const from = performance.now();
@@ -82,13 +67,13 @@ for (const n of MEASURED) {
   const index = builder.finish();
   const seconds = (performance.now() - from) / 1000;
   const cache = limitCache();
-  sift(index, query(0), KEYS, cache);
+  sift(index, tenLimits(0), TEN_KEYS, cache);
   const one = {
     n,
     mb: bytesOfSiftIndex(index) / 2 ** 20,
     build_s: seconds,
-    moved_ms: medianMs(40, (i) => void sift(index, query(i + 1), KEYS, cache)),
-    nothing_ms: medianMs(15, (i) => void sift(index, query(i), KEYS, limitCache())),
+    moved_ms: medianMs(40, (i) => void sift(index, tenLimits(i + 1), TEN_KEYS, cache)),
+    nothing_ms: medianMs(15, (i) => void sift(index, tenLimits(i), TEN_KEYS, limitCache())),
   };
   found.push(one);
   line({ case: 'one thread, measured', ...one, mb: round(one.mb), build_s: round(one.build_s), moved_ms: round(one.moved_ms), nothing_ms: round(one.nothing_ms), over_the_network_mb: round((n * wire) / 2 ** 20) }); // prettier-ignore

@@ -6,7 +6,7 @@ import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import type { RowDataPacket } from 'mysql2/promise';
-import { emptyQuery, type Range, type SiftQuery } from '@kettle/core/sift/limits';
+import { emptyQuery, type SiftQuery } from '@kettle/core/sift/limits';
 import { bytesOfSiftIndex } from '@kettle/core/sift/index';
 import type { MeasureKey } from '@kettle/core/sift/measures';
 import { pageOf } from '@kettle/core/sift/order';
@@ -18,6 +18,7 @@ import { SiftIndexes } from '../src/capabilities/sift/indexes.ts';
 import { siftPage } from '../src/capabilities/sift/service.ts';
 import { marketOf } from '../src/ground/marketplaces/marketplaces.ts';
 import { largeCatalogue, MARKETPLACE } from './million.ts';
+import { TEN_KEYS, tenLimits } from './ten-limits.ts';
 
 const WANTED = Number(process.env.KETTLE_BENCH_LISTINGS ?? 1_000_000);
 const repository = join(import.meta.dirname, '..', '..');
@@ -60,37 +61,18 @@ const timed = async (runs: number, run: (i: number) => unknown): Promise<number[
   return times;
 };
 
-// Ten limits as a seller sets them; the least price is the bound that moves.
-const ranges = (i: number): Partial<Record<MeasureKey, Range>> => ({
-  price: { min: 1500 + (i % 97) * 10, max: 6000 },
-  units: { min: 60, max: null },
-  revenue: { min: 250_000, max: null },
-  reviews: { min: null, max: 300 },
-  rating: { min: 3, max: 4.6 },
-  weight: { min: null, max: 1800 },
-  sellers: { min: null, max: 3 },
-  net: { min: 700, max: null },
-  months: { min: 3, max: null },
-  craft: { min: null, max: 90 },
-});
-const KEYS = Object.keys(ranges(0)) as MeasureKey[];
-const query = (i: number, more: Partial<SiftQuery> = {}): SiftQuery => ({
-  ...emptyQuery(),
-  ranges: ranges(i),
-  ...more,
-});
 const order = { key: 'revenue', descending: true } as const;
 const answer = (q: SiftQuery, cache: LimitCache) => {
-  const found = sift(index, q, KEYS, cache);
+  const found = sift(index, q, TEN_KEYS, cache);
   return { ...found, page: pageOf(index, found.rows, order, 0, 100) };
 };
 
 // A bound moved on each run is a limit that no cache holds; the nine others are kept.
 const kept = limitCache();
-for (let i = 0; i < 20; i++) answer(query(i), kept);
+for (let i = 0; i < 20; i++) answer(tenLimits(i), kept);
 let turn = 0;
 const one = await timed(RUNS, () => {
-  const q = query(turn++);
+  const q = tenLimits(turn++);
   q.ranges.price!.max = 6000 + turn;
   return answer(q, kept);
 });
@@ -99,7 +81,7 @@ const one = await timed(RUNS, () => {
 const FLAT = 'sift_flat';
 await makeFlatTable();
 const where = (q: SiftQuery, without: MeasureKey | null): string =>
-  KEYS.filter((k) => k !== without)
+  TEN_KEYS.filter((k) => k !== without)
     .flatMap((k) => {
       const { min, max } = q.ranges[k]!;
       return [...(min === null ? [] : [`${k} >= ${min}`]), ...(max === null ? [] : [`${k} <= ${max}`])];
@@ -110,7 +92,7 @@ const bySql = async (q: SiftQuery) => {
   const [{ n: count }] = (await rowsOf(`select count(*) n from ${FLAT} where ${where(q, null)}`)) as [RowDataPacket];
   const costs: Record<string, number> = {};
   const histograms: Record<string, number[]> = {};
-  for (const key of KEYS) {
+  for (const key of TEN_KEYS) {
     const bins = await rowsOf(
       `select bin_${key} bin, count(*) n from ${FLAT} where ${where(q, key)} group by bin_${key}`,
     );
@@ -122,12 +104,12 @@ const bySql = async (q: SiftQuery) => {
   return { count: Number(count), costs, histograms, page: page.map((r) => Number(r.id)) };
 };
 const sql = await timed(SQL_RUNS, async (i) => {
-  const q = query(i * 31);
+  const q = tenLimits(i * 31);
   const theirs = await bySql(q);
   const ours = answer(q, kept);
   const same =
     ours.count === theirs.count &&
-    KEYS.every(
+    TEN_KEYS.every(
       (k) => ours.costs[k] === theirs.costs[k] && ours.histograms[k]!.join() === theirs.histograms[k]!.join(),
     ) &&
     Array.from(ours.page, (r) => index.ids[r]!).join() === theirs.page.join();
@@ -142,27 +124,27 @@ const compared = {
 };
 line({
   case: 'one bound changed of ten: count, costs, ten histograms, first 100 rows sorted',
-  left: answer(query(0), kept).count,
+  left: answer(tenLimits(0), kept).count,
   ...own,
   ...compared,
   ratio: Math.round(others.p50_ms / own.p50_ms),
 });
-const anew = spread(await timed(60, (i) => answer(query(i), limitCache())));
+const anew = spread(await timed(60, (i) => answer(tenLimits(i), limitCache())));
 line({ case: 'all ten limits computed anew', ...anew, ...compared, ratio: Math.round(others.p50_ms / anew.p50_ms) });
 // Another phrase each time, so that no cache holds it: words that titles have, in pairs.
 const pairs = index.vocabulary.filter((w) => /^[a-z]{3,}$/.test(w));
 const phrase = (i: number): string => `${pairs[(i * 7) % pairs.length]} ${pairs[(i * 13 + 5) % pairs.length]}`;
-for (let i = 100; i < 105; i++) answer(query(0, { have: [phrase(i)] }), kept);
+for (let i = 100; i < 105; i++) answer(tenLimits(0, { have: [phrase(i)] }), kept);
 line({
   case: 'a text limit added to the ten',
-  ...spread(await timed(60, (i) => answer(query(0, { have: [phrase(i)] }), kept))),
+  ...spread(await timed(60, (i) => answer(tenLimits(0, { have: [phrase(i)] }), kept))),
 });
 line({
   case: 'no limit at all, sorted by another column each time',
   ...spread(
     await timed(60, (i) => {
-      const found = sift(index, emptyQuery(), KEYS, kept);
-      return pageOf(index, found.rows, { key: KEYS[i % KEYS.length]!, descending: true }, 0, 100);
+      const found = sift(index, emptyQuery(), TEN_KEYS, kept);
+      return pageOf(index, found.rows, { key: TEN_KEYS[i % TEN_KEYS.length]!, descending: true }, 0, 100);
     }),
   ),
 });
@@ -192,8 +174,8 @@ line({
 });
 
 // What the machine could do: the bytes that one changed bound must touch, at the speed memory can be copied at.
-const passing = answer(query(0), kept).count;
-const touched = index.size * 2 + (index.size / 8) * (KEYS.length + 6) + passing * (4 + KEYS.length + 2);
+const passing = answer(tenLimits(0), kept).count;
+const touched = index.size * 2 + (index.size / 8) * (TEN_KEYS.length + 6) + passing * (4 + TEN_KEYS.length + 2);
 const block = Buffer.alloc(256 * 2 ** 20, 1);
 const target = Buffer.alloc(block.length);
 const copy = spread(await timed(8, () => block.copy(target)));
@@ -244,21 +226,21 @@ await indexes.stop();
 await database.close();
 
 async function makeFlatTable(): Promise<void> {
-  const columns = [...KEYS, ...KEYS.map((k) => `bin_${k}`)];
+  const columns = [...TEN_KEYS, ...TEN_KEYS.map((k) => `bin_${k}`)];
   await pool.promise().query(`drop table if exists ${FLAT}`);
   await pool
     .promise()
     .query(
-      `create table ${FLAT} (id bigint primary key, ${KEYS.map((k) => `${k} double null`).join(', ')}, ${KEYS.map((k) => `bin_${k} tinyint unsigned not null`).join(', ')})`,
+      `create table ${FLAT} (id bigint primary key, ${TEN_KEYS.map((k) => `${k} double null`).join(', ')}, ${TEN_KEYS.map((k) => `bin_${k} tinyint unsigned not null`).join(', ')})`,
     );
   await bulkLoad(pool, FLAT, ['id', ...columns], function* (): Generator<Cell[]> {
     for (let row = 0; row < index.size; row++)
       yield [
         index.ids[row]!,
-        ...KEYS.map((k) => (Number.isNaN(index.columns[k][row]!) ? null : index.columns[k][row]!)),
-        ...KEYS.map((k) => index.bins[k][row]!),
+        ...TEN_KEYS.map((k) => (Number.isNaN(index.columns[k][row]!) ? null : index.columns[k][row]!)),
+        ...TEN_KEYS.map((k) => index.bins[k][row]!),
       ];
   });
-  for (const key of KEYS) await pool.promise().query(`alter table ${FLAT} add index (${key})`);
+  for (const key of TEN_KEYS) await pool.promise().query(`alter table ${FLAT} add index (${key})`);
   await pool.promise().query(`analyze table ${FLAT}`);
 }
