@@ -1,10 +1,14 @@
 // How the program is run: health, readiness, metrics, numbers of requests; servers behind a proxy that stop without an error.
 import { mkdtempSync, rmSync } from 'node:fs';
+import { once } from 'node:events';
 import { request as httpRequest } from 'node:http';
+import { createConnection, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Change } from '@kettle/contract/people';
+import { drain, Life } from '../src/roof/app/life.ts';
+import { makeServer } from '../src/roof/app/server.ts';
 import { freshSchema, startProgram, type Program } from './program.ts';
 import { Browser, joined } from './several/browser.ts';
 import { Proxy } from './several/proxy.ts';
@@ -110,6 +114,21 @@ describe('a server that is told to stop', () => {
     expect([status, (JSON.parse(text) as { rows?: unknown[] }).rows?.length ?? text]).toEqual([200, expect.anything()]);
     expect(await over).toBe(0);
   }, 120_000);
+});
+
+test('a line that a browser opened ahead, and never asked anything on, holds no stop up', async () => {
+  const life = new Life();
+  const server = makeServer((_, response) => response.end('here'));
+  server.listen(0, '127.0.0.1');
+  await once(server, 'listening');
+  const ahead = createConnection({ host: '127.0.0.1', port: (server.address() as AddressInfo).port });
+  await once(ahead, 'connect');
+  let told = 0;
+  life.onLeaving(() => told++);
+  // Were it waited for, this would never end.
+  await drain(server, life, 2 ** 30);
+  expect([life.leaving, told]).toEqual([true, 1]);
+  ahead.destroy();
 });
 
 describe('two servers behind the proxy that ships', () => {

@@ -10,7 +10,7 @@ import { Overtaken } from '../../capabilities/sift/service.ts';
 import { notFound, problemFrom } from '../../ground/problems/problem.ts';
 import { serveCapabilities } from './capabilities.ts';
 import type { Services } from './compose.ts';
-import { lastOnThisLine } from './life.ts';
+import { countedAnswers } from './life.ts';
 import { makeMetrics } from './metrics.ts';
 import { requestNumber, serveOperations } from './operations.ts';
 import { asWhoAsked, knownPeopleOnly, whosePage } from './access.ts';
@@ -29,7 +29,7 @@ export const makeApp = (services: Services, log: Logger): Express => {
   // Only a proxy on this machine says from where a request came.
   app.set('trust proxy', 'loopback');
   const metrics = makeMetrics(services);
-  app.use(metrics.count, lastOnThisLine(services.life));
+  app.use(metrics.count, countedAnswers(services.life));
   app.use(
     pinoHttp({ logger: log, genReqId: requestNumber, autoLogging: { ignore: (r) => r.method === 'GET' } }),
     decodableOnly,
