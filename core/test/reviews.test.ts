@@ -266,3 +266,23 @@ describe('who, when, where, what for', () => {
     expect(facetsOf(reviews.slice(1)).map((f) => f.facet)).toEqual(['who']);
   });
 });
+
+test('copies are the same whether texts are looked at in one go, in two, or a part of them twice', () => {
+  // A chain: each is like the one before it, the first and the last are not alike.
+  const words = Array.from({ length: 40 }, (_, i) => `word${String.fromCharCode(97 + (i % 26))}${i}`);
+  const texts = Array.from({ length: 7 }, (_, i) => words.slice(i * 2, i * 2 + 26).join(' '));
+  const whole = new CopyFinder();
+  const once = texts.map((text, id) => whole.isCopy(id + 1, text));
+  expect(once).toContain(true);
+  for (let cut = 0; cut <= texts.length; cut++) {
+    const first = new CopyFinder();
+    texts.slice(0, cut).forEach((text, id) => first.isCopy(id + 1, text));
+    // Whoever goes on knows what was read before, what was set aside as a copy included.
+    const resumed = new CopyFinder();
+    texts.slice(0, cut).forEach((text, id) => resumed.isCopy(id + 1, text));
+    const rest = texts.slice(cut).map((text, i) => resumed.isCopy(cut + i + 1, text));
+    expect([...once.slice(0, cut), ...rest]).toEqual(once);
+    // A batch that is done anew after it was undone comes to the same.
+    expect(texts.map((text, id) => (first.isCopy(id + 1, text), first.isCopy(id + 1, text)))).toEqual(once);
+  }
+});

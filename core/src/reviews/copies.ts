@@ -17,15 +17,25 @@ const ROWS = 5;
  */
 export class CopyFinder {
   private readonly exact = new Map<string, number>();
+  private readonly told = new Map<number, boolean>();
   private readonly known: { id: number; words: Uint32Array }[] = [];
   /** Of each band, the texts that have its hashes, by their places. */
   private readonly bands = Array.from({ length: BANDS }, () => new Map<number, number[]>());
 
   /**
-   * Whether a text is like one of another id that was shown before; afterwards it is known, too. Short texts never are.
+   * Whether a text is like one of another id that was shown before; afterwards it is known, too. Short texts never are. Of an
+   * id that was shown before the same is told again: work that is done anew comes to the same.
    * @example (() => { const known = new CopyFinder(); known.isCopy(1, 'The lid leaked all over my bag.'); return known.isCopy(2, 'the lid leaked, all over my bag!'); })() // => true
    */
   isCopy(id: number, text: string): boolean {
+    const before = this.told.get(id);
+    if (before !== undefined) return before;
+    const isCopy = this.isLikeAnother(id, text);
+    this.told.set(id, isCopy);
+    return isCopy;
+  }
+
+  private isLikeAnother(id: number, text: string): boolean {
     if (text.length < SHORTEST_COPY) return false;
     const key = copyKey(text.slice(0, LONGEST_TEXT));
     const first = this.exact.get(key);

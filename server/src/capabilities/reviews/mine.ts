@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, ne, or, sql } from 'drizzle-orm';
 import { CopyFinder } from '@kettle/core/reviews/copies';
 import { MINER_VERSION } from '@kettle/core/reviews/miner-version';
 import { partFinder, partsLearnt } from '@kettle/core/reviews/parts';
@@ -30,7 +30,16 @@ export const mineReviews = async (
   const read = await db
     .select({ id: reviews.id, body: reviews.body, listing: reviews.listingId })
     .from(reviews)
-    .where(and(inArray(reviews.listingId, [...ids, 0]), eq(reviews.minedBy, MINER_VERSION), isNull(reviews.setAside)));
+    // Those set aside as copies, too, and in the order in which they were read: what is like one of them is a copy as well,
+    // whether it is read in the same run or by who goes on with it.
+    .where(
+      and(
+        inArray(reviews.listingId, [...ids, 0]),
+        eq(reviews.minedBy, MINER_VERSION),
+        or(isNull(reviews.setAside), eq(reviews.setAside, 'copy')),
+      ),
+    )
+    .orderBy(asc(reviews.id));
   for (const r of read) finderOf(known, r.listing).isCopy(r.id, r.body);
   const partOf = todo.length === 0 ? partFinder() : partFinder(await partsOf(db, ids));
   for (let at = 0; at < todo.length; at += AT_ONCE) {
