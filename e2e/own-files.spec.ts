@@ -141,7 +141,6 @@ test('a seller’s own files, from an empty workspace to a candidate', async ({ 
 test('the whole job on the sample files: all dropped at once, a scored candidate, and everything taken away again', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   page.setDefaultTimeout(20_000);
   await page.goto(own('/sources'));
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Sample Lane');

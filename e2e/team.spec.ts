@@ -43,7 +43,6 @@ const joins = async (page: Page, link: string, name: string, login: string): Pro
 // Being asked to sign in, and told that somebody was faster, are answers that the browser tells of as errors.
 test.use({ expectedErrors: [/status of (401|409)/] });
 test('two people work on one candidate, see each other, and give their own answers', async ({ page, browser }) => {
-  test.setTimeout(180_000);
   page.setDefaultTimeout(20_000);
   const olga = page;
   await olga.goto(address);

@@ -8,7 +8,6 @@ const api = (page: Page, method: 'post' | 'put', path: string, data: object) =>
 test('a page is drafted, the list before an order kept, and an opinion comes back from a file without a script', async ({
   page,
 }, info) => {
-  test.setTimeout(240_000);
   const made = await api(page, 'post', '/api/marketplaces/quayside/candidates', { name: 'Press to launch', anchor: 'QS004AH0', rivals: ['QS004BI1', 'QS004CJ2', 'QS004DK3'] }); // prettier-ignore
   const { id } = (await made.json()) as { id: number };
   await api(page, 'post', '/api/marketplaces/quayside/candidates', { name: 'Rack to launch', anchor: 'QS003QY1', rivals: ['QS003RZ2', 'QS003T03'] }); // prettier-ignore
