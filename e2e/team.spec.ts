@@ -69,6 +69,25 @@ test('two people work on one candidate, see each other, and give their own answe
     .click({ force: true });
   await expect(olga.getByTestId('tray-count')).toHaveText('1');
   expect(await olga.evaluate(() => Object.keys(localStorage).filter((k) => k.endsWith('/tray')))).toEqual(['kettle@1/tray']); // prettier-ignore
+  // It is there wherever they sign in, and leaves the browser with them.
+  await olga.goto(`${address}/quayside/sift?price=20..35`);
+  await olga.getByRole('button', { name: 'Signed in as Olga' }).click();
+  await olga.getByRole('menuitem', { name: 'Sign out' }).click();
+  await expect(olga.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  expect(await olga.evaluate(() => Object.keys(localStorage).filter((k) => k.endsWith('/tray')))).toEqual([]);
+  const elsewhere = await (await browser.newContext({ viewport: { width: 820, height: 800 }, locale: 'en-GB' })).newPage(); // prettier-ignore
+  for (const who of [elsewhere, olga]) {
+    await who.goto(address);
+    await who.getByLabel('By what you sign in').fill('olga');
+    await who.getByLabel('Password').fill(PASSWORD);
+    await who.keyboard.press('Enter');
+    await expect(who.getByRole('button', { name: 'Signed in as Olga' })).toBeVisible();
+    await who.goto(`${address}/quayside/sift`);
+    await expect(who.getByTestId('tray-count')).toHaveText('1');
+    // The sitting that was left, too.
+    await expect(who).toHaveURL(/price=20\.\.35/);
+  }
+  await elsewhere.context().close();
   const made = await olga.request.post(`${address}/api/marketplaces/quayside/candidates`, { data: { anchor: 'QS0049G9', rivals: [] } }); // prettier-ignore
   const { id: candidate } = (await made.json()) as { id: number };
   await olga.goto(`${address}/quayside/candidates/${candidate}`);

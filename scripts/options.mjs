@@ -40,6 +40,7 @@ export const optionsOf = (flags, switches = []) => {
     positionals,
     data: values.data,
     team: values.team ?? false,
+    ownerLink: values['owner-link'] ?? false,
     address: values.address,
     inbox: values.inbox,
     port: wholeNumber('port', values.port ?? process.env.PORT, 0, 65_535),

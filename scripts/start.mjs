@@ -25,10 +25,12 @@ const {
   port: firstPort,
   listings,
   team,
+  ownerLink,
   address,
-} = optionsOf(['data', 'inbox', 'port', 'listings', 'address'], ['team']);
+} = optionsOf(['data', 'inbox', 'port', 'listings', 'address'], ['team', 'owner-link']);
 const mode = positionals[0] ?? 'own';
 if (!['demo', 'own', 'dev'].includes(mode)) refuse(`"${mode}" is no way to start; there are demo, own and dev.`);
+if (ownerLink && !team) refuse('--owner-link goes with --team: only there are there owners.');
 if (address && !team) refuse('--address is for several people: it goes with --team, where everybody signs in.');
 const ownAddress = databaseAddress();
 const data = folderOf(mode, wished);
@@ -109,6 +111,7 @@ const startServer = () =>
       KETTLE_INBOX: inbox ? resolve(inbox) : join(data, 'inbox'),
       ...(listings ? { KETTLE_LISTINGS: String(listings) } : {}),
       ...(team ? { KETTLE_TEAM: '1' } : {}),
+      ...(ownerLink ? { KETTLE_OWNER_LINK: '1' } : {}),
       ...(address ? { KETTLE_ADDRESS: address } : {}),
     },
     (how) => {

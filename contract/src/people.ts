@@ -35,12 +35,28 @@ export type Me = Static<typeof Me>;
 /** Who looks at which candidate now, as it arrives on the line of changes (event "here"). */
 export const Here = Type.Object({ person: Id, name: Type.String(), candidate: Id });
 export type Here = Static<typeof Here>;
-export const Invitation = Type.Object({ id: Type.String(), role: oneOf(...ROLES), by: Nullable(Type.String()), endsAt: Type.String() }); // prettier-ignore
+export const Invitation = Type.Object({ id: Type.String(), role: oneOf(...ROLES), by: Nullable(Type.String()), endsAt: Type.String(), /** Whose new password it is for; null where somebody joins. */ whose: Nullable(Type.String()) }); // prettier-ignore
 export type Invitation = Static<typeof Invitation>;
 export const Token = Type.Object({ id: Id, name: Type.String(), role: oneOf(...ROLES), endsAt: Type.String(), usedAt: Nullable(Type.String()) }); // prettier-ignore
 export type Token = Static<typeof Token>;
 export const Deed = Type.Object({ id: Id, at: Type.String(), by: Type.String(), token: Nullable(Type.String()), what: Type.String(), parameters: Type.Record(Type.String(), Type.String()), status: Type.String() }); // prettier-ignore
 export type Deed = Static<typeof Deed>;
+
+/** Most letters of one thing that follows a person, as JSON; longer ones stay in the browser in which they were made. */
+export const LONGEST_OWN = 64 * 1024;
+export const LONGEST_NAME = 190;
+export const MOST_OWN_AT_ONCE = 200;
+/** Names of what a person keeps for themself (their tray, a sitting, typed text), each with its JSON, or null once forgotten. */
+export const Own = Type.Record(Type.String(), Nullable(Type.String()));
+export type Own = Static<typeof Own>;
+export const OwnChange = Type.Object(
+  {
+    name: Type.String({ minLength: 1, maxLength: LONGEST_NAME }),
+    json: Nullable(Type.String({ maxLength: LONGEST_OWN })),
+  },
+  exactly,
+);
+export type OwnChange = Static<typeof OwnChange>;
 
 /** What somebody changed, as others' browsers are told of it. */
 export interface Change {
@@ -71,12 +87,47 @@ export const people = {
     body: Type.Object({ browser: Type.String({ pattern: '^[0-9a-f-]{36}$' }), candidate: Nullable(Id) }, exactly),
     reply: Done,
   }),
+  own: route('get', '/api/me/own', 'What one keeps for oneself: tray, sittings, what is typed and not yet kept.', {
+    reply: Own,
+  }),
+  keepOwn: route('put', '/api/me/own', 'Keeps some of it, or forgets it; the last word on each name holds.', {
+    body: Type.Object({ own: Type.Array(OwnChange, { minItems: 1, maxItems: MOST_OWN_AT_ONCE }) }, exactly),
+    /** The names that found no room: half a megabyte is kept of each person. */
+    reply: Type.Object({ left: Type.Array(Type.String()) }),
+  }),
+  confirm: route(
+    'post',
+    '/api/me/confirm',
+    'Types the password once more, before people, invitations or keys are changed.',
+    {
+      body: Type.Object({ password: given }, exactly),
+      reply: Done,
+    },
+  ),
   list: route('get', '/api/people', 'Who works here.', { reply: Type.Array(Person) }),
   change: route('patch', '/api/people/{id}', 'Gives somebody another role, or lets them leave. The last owner stays.', {
     params: Type.Object({ id: Id }),
     body: Type.Object({ role: Type.Optional(oneOf(...ROLES)), left: Type.Optional(Type.Boolean()) }, exactly),
     reply: Done,
   }),
+  wayBack: route(
+    'post',
+    '/api/people/{id}/way-back',
+    'Makes a link by which somebody who lost their password chooses another, once, within a day.',
+    {
+      params: Type.Object({ id: Id }),
+      reply: Type.Object({ id: Type.String(), invitation: secret }),
+    },
+  ),
+  comeBack: route(
+    'post',
+    '/api/come-back',
+    'Chooses another password by such a link, and signs in; all other browsers are signed out.',
+    {
+      body: Type.Object({ invitation: secret, password }, exactly),
+      reply: Done,
+    },
+  ),
   invitations: route('get', '/api/invitations', 'Invitations that nobody has used yet.', {
     reply: Type.Array(Invitation),
   }),

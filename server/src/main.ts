@@ -1,7 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { allMarketplaces } from './capabilities/marketplaces/service.ts';
-import { inviteFirstOwner } from './capabilities/people/service.ts';
+import { inviteOwner } from './capabilities/people/service.ts';
 import { openDatabase } from './ground/db/connection.ts';
 import { writeCopy } from './ground/db/copy.ts';
 import type { Team } from './ground/ground.ts';
@@ -42,6 +42,8 @@ const teamOf = (): Team | null => {
   return { origin, secure: true };
 };
 const team = teamOf();
+/** Whoever runs the machine may make an owner: the only one may have lost the password. */
+const isOwnerLinkAsked = process.env.KETTLE_OWNER_LINK === '1';
 const services = compose(
   database,
   url!,
@@ -108,13 +110,12 @@ server.once('listening', () => {
   const here = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   say(`Cold Kettle is ready: ${here}/`);
   if (team)
-    inviteFirstOwner(database)
-      .then(
-        (invitation) =>
-          invitation &&
-          say(`Nobody owns this workspace yet. The first owner joins by ${team.origin ?? here}/join/${invitation}`),
-      ) // prettier-ignore
-      .catch((error: unknown) => log.error({ err: error }, 'The first owner could not be invited'));
+    inviteOwner(database, isOwnerLinkAsked)
+      .then((invitation) => {
+        const who = isOwnerLinkAsked ? 'An owner' : 'Nobody owns this workspace yet. The first owner';
+        if (invitation) say(`${who} joins by ${team.origin ?? here}/join/${invitation}`);
+      })
+      .catch((error: unknown) => log.error({ err: error }, 'An owner could not be invited'));
 });
 listen(Number(process.env.KETTLE_PORT ?? 4173), PORTS_TRIED);
 

@@ -122,6 +122,7 @@ describe('a copy of a workspace', () => {
           'sign_in_tries',
           'deeds',
           'presence',
+          'own_things',
           'leases',
           'turns',
           'commits',

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { Role } from '@kettle/contract/people';
 import { repositoryRoot } from '../../scripts/private-database.mjs';
-import { inviteFirstOwner } from '../src/capabilities/people/service.ts';
+import { inviteOwner } from '../src/capabilities/people/service.ts';
 import { startProgram, type Program } from './program.ts';
 
 let program: Program;
@@ -14,7 +14,7 @@ let cookie = '';
 const folder = mkdtempSync(join(tmpdir(), 'kettle examples '));
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo', team: { origin: null, secure: false } });
-  const invitation = (await inviteFirstOwner(program.database))!;
+  const invitation = (await inviteOwner(program.database, false))!;
   const joined = await program.call('POST', '/api/join', { invitation, name: 'Olga', login: 'olga', password: 'correct horse battery staple' }); // prettier-ignore
   cookie = String(joined.headers['set-cookie']).split(';')[0]!;
 }, 120_000);

@@ -12,10 +12,11 @@ import {
   type Person,
   type Role,
   type Token,
+  type Own,
 } from '@kettle/contract/people';
 import type { KeptOpinion } from '@kettle/contract/papers';
 import type { Route } from '@kettle/contract/route';
-import { inviteFirstOwner } from '../src/capabilities/people/service.ts';
+import { inviteOwner } from '../src/capabilities/people/service.ts';
 import { makeApp } from '../src/roof/app/app.ts';
 import { compose, endServices } from '../src/roof/app/compose.ts';
 import { startProgram, type Program } from './program.ts';
@@ -34,7 +35,7 @@ const join = (invitation: string, login: string, name = login) => as('', 'POST',
 
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo', team: { origin: null, secure: false } });
-  const first = (await inviteFirstOwner(program.database))!;
+  const first = (await inviteOwner(program.database, false))!;
   cookies.owner = cookieOf((await join(first, 'olga', 'Olga')).headers);
   for (const role of ['reader', 'helper', 'member'] as const) {
     const { json } = await as<{ invitation: string }>(cookies.owner, 'POST', '/api/invitations', { role });
@@ -187,11 +188,79 @@ describe('invitations', () => {
   });
 
   test('the machine invites a first owner while there is none, and nobody after', async () => {
-    expect(await inviteFirstOwner(program.database)).toBeNull();
+    expect(await inviteOwner(program.database, false)).toBeNull();
     expect((await as(cookies.owner, 'PATCH', `/api/people/${ids.owner}`, { left: true })).text).toContain(
       'The last owner stays',
     );
     expect((await as(cookies.owner, 'PATCH', `/api/people/${ids.owner}`, { role: 'reader' })).status).toBe(409);
+  });
+});
+
+describe('what opens the workspace to others', () => {
+  const later = () => program.database.pool.promise().query('update sessions set confirmed_at = utc_timestamp() - interval 16 minute'); // prettier-ignore
+  test('asks for the password again where it was not typed lately, and guessing it is slowed down', async () => {
+    const cookie = cookieOf((await signIn('olga')).headers);
+    const ask = async (): Promise<number[]> => [
+      (await as(cookie, 'POST', '/api/invitations', { role: 'reader' })).status,
+      (await as(cookie, 'PATCH', `/api/people/${ids.reader}`, { role: 'reader' })).status,
+      (await as(cookie, 'POST', `/api/people/${ids.reader}/way-back`)).status,
+      (await as(cookie, 'POST', '/api/tokens', { name: 'x', role: 'reader', ends: '2199-01-01' })).status,
+    ];
+    await later();
+    expect(await ask()).toEqual([403, 403, 403, 403]);
+    expect((await as<{ type: string }>(cookie, 'POST', '/api/invitations', { role: 'reader' })).json.type).toBe('/problems/confirm'); // prettier-ignore
+    // What opens nothing goes on.
+    expect((await as(cookie, 'GET', '/api/people')).status).toBe(200);
+    expect((await as(cookie, 'POST', '/api/me/confirm', { password: 'not the password at all' })).status).toBe(422);
+    expect((await as(cookie, 'POST', '/api/me/confirm', { password: PASSWORD })).status).toBe(200);
+    expect(await ask()).toEqual([200, 200, 200, 200]);
+    // Another of the same person's browsers is not confirmed by it.
+    await later();
+    await as(cookie, 'POST', '/api/me/confirm', { password: PASSWORD });
+    expect((await as(cookies.owner, 'POST', '/api/invitations', { role: 'reader' })).status).toBe(403);
+    const wrong = async () => (await as(cookie, 'PUT', '/api/me/password', { old: 'wrong', password: `${PASSWORD}!` })).status; // prettier-ignore
+    for (let i = 0; i < 10; i++) expect(await wrong()).toBe(422);
+    expect(await wrong()).toBe(429);
+    expect((await as(cookie, 'POST', '/api/me/confirm', { password: PASSWORD })).status).toBe(429);
+    await program.database.pool.promise().query('delete from sign_in_tries');
+    await program.database.pool.promise().query('update sessions set confirmed_at = utc_timestamp()');
+    cookies.reader = cookieOf((await signIn('reader', `${PASSWORD}!`)).headers);
+  });
+});
+
+describe('somebody who lost their password', () => {
+  const link = async (id: number) => (await as<{ id: string; invitation: string }>(cookies.owner, 'POST', `/api/people/${id}/way-back`)).json.invitation; // prettier-ignore
+  const back = (invitation: string, password: string) => as('', 'POST', '/api/come-back', { invitation, password });
+  test('comes back as who they are by a link of an owner: once, within a day, with another password', async () => {
+    const [old, before] = [await link(ids.helper), cookies.helper];
+    const now = await link(ids.helper);
+    expect((await as<Invitation[]>(cookies.owner, 'GET', '/api/invitations')).json.filter((i) => i.whose === 'helper')).toEqual([expect.objectContaining({ role: 'helper', by: 'Olga' })]); // prettier-ignore
+    expect((await back(old, 'another one of four words')).status).toBe(410);
+    // It makes nobody new, and what makes somebody new brings nobody back.
+    expect((await join(now, 'somebody')).status).toBe(410);
+    const fresh = (await as<{ invitation: string }>(cookies.owner, 'POST', '/api/invitations', { role: 'reader' })).json; // prettier-ignore
+    expect((await back(fresh.invitation, 'another one of four words')).status).toBe(410);
+    expect((await back(now, 'helper helper helper')).status).toBe(422);
+    const both = await Promise.all([back(now, 'another one of four words'), back(now, 'yet another one of words')]);
+    expect(both.map((b) => b.status).sort()).toEqual([200, 410]);
+    const [won, password] = both[0]!.status === 200 ? [both[0]!, 'another one of four words'] : [both[1]!, 'yet another one of words']; // prettier-ignore
+    cookies.helper = cookieOf(won.headers);
+    expect((await as<{ person: { id: number } }>(cookies.helper, 'GET', '/api/me')).json.person.id).toBe(ids.helper);
+    expect((await as(before, 'GET', '/api/people')).status).toBe(401);
+    expect([(await signIn('helper')).status, (await signIn('helper', password)).status]).toEqual([401, 200]);
+    const late = await link(ids.helper);
+    await program.database.pool.promise().query('update invitations set ends_at = utc_timestamp() - interval 1 minute');
+    expect((await back(late, 'another one of four words')).status).toBe(410);
+    await program.database.pool.promise().query('update people set password = (select password from (select password from people where id = ?) as p) where id = ?', [ids.owner, ids.helper]); // prettier-ignore
+  });
+
+  test('and is the only owner, is invited by whoever runs the machine', async () => {
+    const invitation = (await inviteOwner(program.database, true))!;
+    expect((await join(invitation, 'olga-again', 'Olga')).status).toBe(200);
+    const again = (await as<Person[]>(cookies.owner, 'GET', '/api/people')).json.find((p) => p.login === 'olga-again')!;
+    expect(again.role).toBe('owner');
+    await as(cookies.owner, 'PATCH', `/api/people/${again.id}`, { role: 'reader', left: true });
+    expect((await as(cookies.owner, 'POST', `/api/people/${again.id}/way-back`)).status).toBe(409);
   });
 });
 
@@ -244,6 +313,46 @@ test('a password that is tried among the first is refused, however long, at join
   }
   expect((await as('', 'POST', '/api/join', { invitation: json.invitation, name: 'Zacharias', login: 'zacharias', password: 'felt under a beech board' })).status).toBe(200); // prettier-ignore
   expect((await as(cookies.reader, 'PUT', '/api/me/password', { old: PASSWORD, password: 'passwordpassword' })).status).toBe(422); // prettier-ignore
+});
+
+describe('what a person keeps for themself', () => {
+  const own = '/api/me/own';
+  const keeps = async (cookie: string, things: [name: string, json: string | null][]) =>
+    as<{ left: string[] }>(cookie, 'PUT', own, { own: things.map(([name, json]) => ({ name, json })) });
+  const has = async (cookie: string) => (await as<Own>(cookie, 'GET', own)).json;
+
+  test('is there in every browser they sign in at, comes along with the page, and is nobody else’s', async () => {
+    expect((await keeps(cookies.helper, [['tray', '{"quayside":["QS1"]}'], ['typed/1', '"ä </script>"'], ['Tray', '1']])).json).toEqual({ left: [] }); // prettier-ignore
+    await keeps(cookies.helper, [['typed/1', null], ['typed/1', '"ß </script>"'], ['Tray', null]]); // prettier-ignore
+    const other = cookieOf((await signIn('helper')).headers);
+    expect(await has(other)).toEqual({ tray: '{"quayside":["QS1"]}', 'typed/1': '"ß </script>"', Tray: null });
+    const page = await as(other, 'GET', '/');
+    if (page.status === 200) {
+      expect(page.text).toContain('\\u003c/script>');
+      expect(page.headers['cache-control']).toBe('no-store');
+    }
+    expect(await has(cookies.member)).toEqual({});
+    expect((await as('', 'GET', own)).status).toBe(401);
+    // What is typed is nobody's business, and no work of the workspace.
+    expect((await as<Deed[]>(cookies.owner, 'GET', '/api/deeds')).text).not.toContain('me/own');
+    const { token } = (await as<{ token: string }>(cookies.helper, 'POST', '/api/tokens', { name: 'own', role: 'reader', ends: '2199-01-01' })).json; // prettier-ignore
+    expect((await program.call('GET', own, undefined, { authorization: `Bearer ${token}` })).status).toBe(403);
+  });
+
+  test('is half a megabyte at most: what finds no room is named, and what was there stays', async () => {
+    const big = JSON.stringify('x'.repeat(64_000));
+    expect((await keeps(cookies.member, [['long', JSON.stringify('x'.repeat(70_000))]])).status).toBe(422);
+    for (let i = 0; i < 8; i++) expect((await keeps(cookies.member, [[`big/${i}`, big]])).json.left).toEqual([]);
+    expect((await keeps(cookies.member, [['big/8', big], ['small', '1'], ['big/0', '2']])).json.left).toEqual(['big/8']); // prettier-ignore
+    expect(await has(cookies.member)).toMatchObject({ small: '1', 'big/0': '2', 'big/7': big });
+    expect((await keeps(cookies.member, [['big/8', big]])).json.left).toEqual([]);
+    // What was forgotten is remembered as long as a browser may have to be told of it.
+    await keeps(cookies.member, [['small', null]]);
+    await program.database.pool.promise().query('update own_things set kept_at = kept_at - interval 61 day');
+    await keeps(cookies.member, [['big/1', '3']]);
+    expect(await has(cookies.member)).not.toHaveProperty('small');
+    expect(await has(cookies.member)).toMatchObject({ 'big/1': '3', 'big/7': big });
+  });
 });
 
 describe('together', () => {
@@ -370,7 +479,7 @@ test('where nobody signs in nothing is asked, and people are not served', async 
 
 test('behind a proxy with TLS its address alone is answered besides this machine’s, and cookies go over TLS alone', async () => {
   const away = await startProgram({ team: { origin: 'https://kettle.example', secure: true } });
-  const invitation = (await inviteFirstOwner(away.database))!;
+  const invitation = (await inviteOwner(away.database, false))!;
   const ask = (host: string, origin: string) => away.call('POST', '/api/join', { invitation, name: 'A', login: 'a', password: PASSWORD }, { host, origin, 'x-forwarded-proto': 'https' }); // prettier-ignore
   expect((await ask('evil.example', 'https://evil.example')).status).toBe(403);
   expect((await ask('kettle.example', 'https://evil.example')).status).toBe(403);

@@ -296,6 +296,10 @@ export const FILL: readonly Fill[] = [
     sql: `update opinions set person_id = 1`,
   },
   {
+    from: 27,
+    sql: `insert into own_things values (1, 'tray', '{"quayside":["QS0049G9"]}', '2026-11-27')`,
+  },
+  {
     from: 11,
     sql: `insert into folder_files (marketplace_id, name, size, modified, state, reason, kind) select id, 'List.csv', 900, 1700000000000, 'waiting', 'Look at it once.', 'listings' from marketplaces limit 1`,
   },

@@ -5,7 +5,16 @@ import * as schema from '../../ground/db/schema.ts';
 /** Kept for a moment, or made anew by each process: no part of a workspace's own. */
 const PASSING = new Set(['jobs', 'uploads', 'upload_pieces', 'folder_files', 'workspace']);
 /** Who works here, and by what they are known: that never leaves with a copy of their work. */
-const WHO = new Set(['people', 'sessions', 'invitations', 'tokens', 'sign_in_tries', 'deeds', 'presence']);
+const WHO = new Set([
+  'people',
+  'sessions',
+  'invitations',
+  'tokens',
+  'sign_in_tries',
+  'deeds',
+  'presence',
+  'own_things',
+]);
 /** Columns that hold another row's number without a reference that the database knows of. */
 const LOOSE: Readonly<Record<string, string>> = {
   import_id: 'imports',

@@ -1,4 +1,4 @@
-import type { Express } from 'express';
+import type { Express, Request } from 'express';
 import { people as routes } from '@kettle/contract/people';
 import type { Ground } from '../../ground/ground.ts';
 import { serve } from '../../ground/http/serve.ts';
@@ -8,6 +8,9 @@ import { serveChanges, type OnLeaving } from './changes.ts';
 import {
   changePassword,
   changePerson,
+  comeBack,
+  confirm,
+  confirmedOnly,
   dropInvitation,
   dropToken,
   invite,
@@ -18,7 +21,9 @@ import {
   listTokens,
   makeToken,
   signIn,
+  wayBack,
 } from './service.ts';
+import { keepOwn, ownOf } from './own.ts';
 import { noteHere, sweepPresence } from './presence.ts';
 import { beginSession, endSession, endSessions, sweepSessions } from './sessions.ts';
 
@@ -44,14 +49,18 @@ export const servePeople = (app: Express, { database, team }: Ground, onLeaving:
     if (who.token !== null) throw new ProblemError(403, 'not-by-key', 'That is done in a browser, not with a key.');
     return who;
   };
-  serve(app, routes.signIn, async ({ body, request }) => {
-    const id = await signIn(db, body.login, body.password, request.ip ?? '');
-    // Whatever session the browser brought ends: it never becomes the one that is signed in.
+  /** What opens the workspace to others is done by somebody who typed their password lately. */
+  const confirmed = (): Promise<Acting> => confirmedOnly(db, inBrowser());
+  /** Signs a browser in. Whatever session it brought ends: it never becomes the one that is signed in. */
+  const beginAnew = async (request: Request, id: number): Promise<void> => {
     await endSession(db, request, secure);
     await sweepSessions(db);
     await sweepPresence(db);
     request.res!.removeHeader('Set-Cookie');
     await beginSession(db, request, id, secure);
+  };
+  serve(app, routes.signIn, async ({ body, request }) => {
+    await beginAnew(request, await signIn(db, body.login, body.password, request.ip ?? ''));
     return done;
   });
   serve(app, routes.signOut, async ({ request }) => {
@@ -62,29 +71,39 @@ export const servePeople = (app: Express, { database, team }: Ground, onLeaving:
     await endSessions(db, inBrowser().id);
     return done;
   });
-  serve(app, routes.changePassword, async ({ body }) => {
-    await changePassword(db, inBrowser(), body.old, body.password);
+  serve(app, routes.changePassword, async ({ body, request }) => {
+    await changePassword(db, inBrowser(), body, request.ip ?? '');
+    return done;
+  });
+  serve(app, routes.confirm, async ({ body, request }) => {
+    await confirm(db, inBrowser(), body.password, request.ip ?? '');
+    return done;
+  });
+  serve(app, routes.comeBack, async ({ body, request }) => {
+    const id = await comeBack(database, body);
+    await beginAnew(request, id);
     return done;
   });
   serve(app, routes.join, async ({ body, request }) => {
-    await beginSession(db, request, await join(database, body), secure);
+    await beginAnew(request, await join(database, body));
     return done;
   });
   serve(app, routes.list, () => listPeople(db));
   serve(app, routes.change, async ({ params, body }) => {
-    inBrowser();
+    await confirmed();
     await changePerson(database, params.id, body);
     return done;
   });
   serve(app, routes.invitations, () => listInvitations(db));
-  serve(app, routes.invite, ({ body }) => invite(db, body.role, inBrowser().id));
+  serve(app, routes.invite, async ({ body }) => invite(db, body.role, (await confirmed()).id));
+  serve(app, routes.wayBack, async ({ params }) => wayBack(database, params.id, (await confirmed()).id));
   serve(app, routes.dropInvitation, async ({ params }) => {
     inBrowser();
     await dropInvitation(db, params.id);
     return done;
   });
   serve(app, routes.tokens, () => listTokens(db, somebody()));
-  serve(app, routes.makeToken, ({ body }) => makeToken(db, inBrowser(), body));
+  serve(app, routes.makeToken, async ({ body }) => makeToken(db, await confirmed(), body));
   serve(app, routes.dropToken, async ({ params }) => {
     await dropToken(db, inBrowser(), params.id);
     return done;
@@ -93,6 +112,8 @@ export const servePeople = (app: Express, { database, team }: Ground, onLeaving:
     await noteHere(db, inBrowser().id, body);
     return done;
   });
+  serve(app, routes.own, () => ownOf(db, inBrowser().id));
+  serve(app, routes.keepOwn, async ({ body }) => ({ left: await keepOwn(db, inBrowser().id, body.own) }));
   serveChanges(app, db, onLeaving);
   serve(app, routes.deeds, ({ query }) => listDeeds(db, query.before));
 };

@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { and, count, desc, eq, gt, inArray, isNull, lt, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/mysql-core';
 import { aRole, mayAs, type Deed, type Invitation, type Person, type Role, type Token } from '@kettle/contract/people';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { takeTurn } from '../../ground/db/leases.ts';
@@ -45,9 +46,46 @@ export const signIn = async (db: Db, login: string, password: string, address: s
   throw new ProblemError(401, 'wrong-sign-in', 'The name or the password is not right.');
 };
 
-export const changePassword = async (db: Db, who: Acting, old: string, password: string): Promise<void> => {
-  const [row] = await db.select({ password: people.password }).from(people).where(eq(people.id, who.id));
-  if (!(await isPassword(row?.password ?? null, old))) throw badField('old', 'This is not your password of today.');
+/** Whether somebody who is signed in knows their password: guessing is slowed down as at signing in. */
+const knowsPassword = async (db: Db, who: Acting, password: string, address: string): Promise<boolean> => {
+  const [row] = await db.select({ login: people.login }).from(people).where(eq(people.id, who.id));
+  try {
+    return (await signIn(db, row?.login ?? '', password, address)) === who.id;
+  } catch (error) {
+    if (error instanceof ProblemError && error.problem.status === 401) return false;
+    throw error;
+  }
+};
+
+/** How long a password that was typed is good for what a browser left open must not be used for. */
+const CONFIRMED_MINUTES = 15;
+
+/** Notes that whoever sits at this browser knows the password. */
+export const confirm = async (db: Db, who: Acting, password: string, address: string): Promise<void> => {
+  if (!(await knowsPassword(db, who, password, address))) throw badField('password', 'This is not your password.');
+  await db
+    .update(sessions)
+    .set({ confirmedAt: now as unknown as string })
+    .where(eq(sessions.digest, who.session!));
+};
+
+/** Refuses what opens the workspace to others where the password was not typed lately. */
+export const confirmedOnly = async (db: Db, who: Acting): Promise<Acting> => {
+  const [row] = await db
+    .select({ digest: sessions.digest })
+    .from(sessions)
+    .where(and(eq(sessions.digest, who.session!), gt(sessions.confirmedAt, sql`utc_timestamp(3) - interval ${sql.raw(String(CONFIRMED_MINUTES))} minute`))); // prettier-ignore
+  if (!row) throw new ProblemError(403, 'confirm', 'Type your password once more: this changes who may do what.');
+  return who;
+};
+
+export const changePassword = async (
+  db: Db,
+  who: Acting,
+  { old, password }: { old: string; password: string },
+  address: string,
+): Promise<void> => {
+  if (!(await knowsPassword(db, who, old, address))) throw badField('old', 'This is not your password of today.');
   refuseGuessed(password, [who.name]);
   await db
     .update(people)
@@ -61,17 +99,66 @@ const refuseGuessed = (password: string, beside: readonly string[]): void => {
   if (isGuessedSoon(password, beside)) throw badField('password', 'That is among the first that are tried: a known password, a pattern, or your name. Four or five words that have nothing to do with each other are not.'); // prettier-ignore
 };
 
+/** Makes a link by which somebody who lost their password chooses another; an earlier one ends. */
+export const wayBack = (database: Database, id: number, by: number): Promise<{ id: string; invitation: string }> =>
+  atOnce(database, async ({ db }) => {
+    const [row] = await db.select({ role: people.role, leftAt: people.leftAt }).from(people).where(eq(people.id, id));
+    if (!row) throw notFound(`Person ${id}`);
+    if (row.leftAt !== null) throw conflict('Who has left is taken back first.');
+    await db.delete(invitations).where(eq(invitations.forPerson, id));
+    const link = { ...newLink(), role: row.role, madeBy: by, forPerson: id };
+    await db
+      .insert(invitations)
+      .values({ ...link, endsAt: sql`utc_timestamp(3) + interval 1 day` as unknown as string });
+    return { id: link.id, invitation: link.invitation };
+  });
+
+/** Gives whom a link is for another password, once. */
+export const comeBack = async (
+  database: Database,
+  { invitation, password }: { invitation: string; password: string },
+): Promise<number> => {
+  const hashed = await hashPassword(password);
+  return atOnce(database, async ({ db }) => {
+    const asked = await invitationOf(db, invitation);
+    if (asked?.forPerson === undefined || asked.forPerson === null) throw invitationOver();
+    const [person] = await db.select().from(people).where(eq(people.id, asked.forPerson));
+    if (!person || person.leftAt !== null) throw invitationOver();
+    refuseGuessed(password, [person.name, person.login]);
+    await db.delete(invitations).where(eq(invitations.digest, asked.digest));
+    await db.update(people).set({ password: hashed }).where(eq(people.id, person.id));
+    await endSessions(db, person.id);
+    // Whoever guessed meanwhile does not keep them out.
+    await db.delete(signInTries).where(eq(signInTries.about, digestOf(`login ${person.login}`)));
+    return person.id;
+  });
+};
+
+/** What an open link is for; held until the end of the transaction, so that it is used once. */
+const invitationOf = async (db: Db, invitation: string) =>
+  (await db.select().from(invitations).where(and(eq(invitations.digest, digestOf(invitation)), gt(invitations.endsAt, now))).for('update'))[0]; // prettier-ignore
+const invitationOver = (): ProblemError =>
+  new ProblemError(410, 'invitation-over', 'This link was used, taken back, or is over. Ask for another one.');
+
+const newLink = () => {
+  const invitation = newSecret();
+  return { invitation, digest: digestOf(invitation), id: randomBytes(9).toString('base64url') };
+};
+
 /** Makes an invitation; the machine's own, by nobody, is for the first owner. */
 export const invite = async (db: Db, role: Role, by: number | null): Promise<{ id: string; invitation: string }> => {
-  const invitation = newSecret();
-  const id = randomBytes(9).toString('base64url');
-  await db.insert(invitations).values({ digest: digestOf(invitation), id, role, madeBy: by, endsAt: sql`utc_timestamp(3) + interval ${sql.raw(String(INVITED_DAYS))} day` }); // prettier-ignore
+  const { invitation, digest, id } = newLink();
+  await db.insert(invitations).values({ digest, id, role, madeBy: by, endsAt: sql`utc_timestamp(3) + interval ${sql.raw(String(INVITED_DAYS))} day` }); // prettier-ignore
   return { id, invitation };
 };
 
-/** An invitation for the first owner where nobody is here yet; null where somebody is. Each server prints its own. */
-export const inviteFirstOwner = (database: Database): Promise<string | null> =>
+/**
+ * An invitation by the machine: for the first owner where nobody is here yet, or for one more where whoever runs the machine
+ * asks for it (the only owner lost the password, say); null otherwise. Each server prints its own.
+ */
+export const inviteOwner = (database: Database, isAsked: boolean): Promise<string | null> =>
   atOnce(database, async ({ db }) => {
+    if (isAsked) return (await invite(db, 'owner', null)).invitation;
     const [{ n } = { n: 0 }] = await db.select({ n: count() }).from(people).where(and(eq(people.role, 'owner'), isNull(people.leftAt))); // prettier-ignore
     if (n > 0) return null;
     return (await invite(db, 'owner', null)).invitation;
@@ -86,8 +173,8 @@ export const join = async (
   const hashed = await hashPassword(password);
   try {
     return await atOnce(database, async ({ db }) => {
-      const [asked] = await db.select().from(invitations).where(and(eq(invitations.digest, digestOf(invitation)), gt(invitations.endsAt, now))).for('update'); // prettier-ignore
-      if (!asked) throw new ProblemError(410, 'invitation-over', 'This invitation was used, taken back, or is over. Ask for another one.'); // prettier-ignore
+      const asked = await invitationOf(db, invitation);
+      if (!asked || asked.forPerson !== null) throw invitationOver();
       // With the first owner all links end that servers of this workspace printed.
       await db
         .delete(invitations)
@@ -137,13 +224,22 @@ export const changePerson = (
     if (left) await db.delete(tokens).where(eq(tokens.personId, id));
   });
 
-export const listInvitations = async (db: Db): Promise<Invitation[]> =>
-  db
-    .select({ id: invitations.id, role: invitations.role, by: people.name, endsAt: invitations.endsAt })
+export const listInvitations = async (db: Db): Promise<Invitation[]> => {
+  const whose = alias(people, 'whose');
+  return db
+    .select({
+      id: invitations.id,
+      role: invitations.role,
+      by: people.name,
+      endsAt: invitations.endsAt,
+      whose: whose.name,
+    }) // prettier-ignore
     .from(invitations)
     .leftJoin(people, eq(people.id, invitations.madeBy))
+    .leftJoin(whose, eq(whose.id, invitations.forPerson))
     .where(gt(invitations.endsAt, now))
     .orderBy(invitations.endsAt);
+};
 
 export const dropInvitation = async (db: Db, id: string): Promise<void> => {
   const [{ affectedRows }] = await db.delete(invitations).where(eq(invitations.id, id));

@@ -12,6 +12,7 @@ const NOT_NOTED = new Set([
   'POST /api/marketplaces/{marketplace}/shortlist/try',
   'POST /api/sign-out',
   'PUT /api/here',
+  'PUT /api/me/own',
 ]);
 
 /**

@@ -81,7 +81,8 @@ export const makeApp = (services: Services, log: Logger): Express => {
     // Addresses of the interface's own pages all load the interface.
     const page = makePage(WEB, services, services.team ? whosePage(services.database.db) : null);
     app.get('/{*rest}', async (request, response) => {
-      response.type('html').setHeader('Cache-Control', 'no-cache');
+      // What belongs to somebody is not kept by the browser, not even to go back to.
+      response.type('html').setHeader('Cache-Control', services.team ? 'no-store' : 'no-cache');
       response.send(await page(request));
     });
   }

@@ -5,6 +5,7 @@ import { people, type Me } from '@kettle/contract/people';
 import { SENT_AHEAD, siftAddress, siftQuestion, SIFT_PAGE } from '@kettle/contract/sift';
 import { sources } from '@kettle/contract/sources';
 import { marketplacesReply } from '../../capabilities/marketplaces/service.ts';
+import { ownOf } from '../../capabilities/people/own.ts';
 import { siftPage } from '../../capabilities/sift/service.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import type { Services } from './compose.ts';
@@ -29,7 +30,8 @@ export const makePage = (
     const isNobody = whoOf !== null && person === null;
     const known = isNobody ? {} : await answersFor(services, request).catch(() => null);
     // Whose browser it is the interface knows from the first moment: what it kept there is theirs.
-    const answers = (known || me.team) && { [people.me.path]: me, ...known };
+    const own = person && (await ownOf(services.database.db, person.id).catch(() => null));
+    const answers = (known || me.team) && { [people.me.path]: me, ...(own && { [people.own.path]: own }), ...known };
     if (!answers) return page;
     // Data, not script: nothing in it can end the element or be run.
     const text = JSON.stringify(answers).replaceAll('<', '\\u003c');

@@ -15,6 +15,7 @@ import {
   useSignOutEverywhereMutation,
   useTokensQuery,
 } from '../../ground/api/people.ts';
+import { sendKept } from '../../ground/state/kept.ts';
 import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 import { NarrowPage } from '../../ground/ui/narrow-page.tsx';
 import { NotThere } from '../../ground/ui/not-there.tsx';
@@ -145,6 +146,11 @@ const Yourself = () => {
   const [password, setPassword] = useState('');
   const [change, { error, isSuccess, isLoading }] = useChangePasswordMutation();
   const [everywhere] = useSignOutEverywhereMutation();
+  const leave = async (): Promise<void> => {
+    await sendKept();
+    await everywhere({ params: {}, body: {} });
+    window.location.assign('/');
+  };
   return (
     <Box as="section" mt="7" maxW="420px">
       <Heading as="h2" fontSize="17px" mb="2">
@@ -180,12 +186,7 @@ const Yourself = () => {
           >
             Change it
           </Button>
-          <Button
-            size="sm"
-            variant="outline"
-            bg="paper"
-            onClick={() => void everywhere({ params: {}, body: {} }).then(() => window.location.assign('/'))}
-          >
+          <Button size="sm" variant="outline" bg="paper" onClick={() => void leave()}>
             Sign out everywhere
           </Button>
         </Flex>

@@ -3,12 +3,14 @@ import { CircleUserRound } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import type { Me } from '@kettle/contract/people';
 import { useSignOutMutation } from '../../ground/api/people.ts';
+import { sendKept } from '../../ground/state/kept.ts';
 
 /** Who is signed in, and the way out. */
 export const PersonMenu = ({ person }: { person: NonNullable<Me['person']> }) => {
   const navigate = useNavigate();
   const [signOut] = useSignOutMutation();
   const leave = async (): Promise<void> => {
+    await sendKept();
     await signOut({ params: {}, body: {} });
     window.location.assign('/');
   };

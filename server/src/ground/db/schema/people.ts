@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { datetime, index, mysqlEnum, mysqlTable, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import { datetime, index, mediumtext, mysqlEnum, mysqlTable, primaryKey, uniqueIndex, varbinary, varchar } from 'drizzle-orm/mysql-core'; // prettier-ignore
 import { ROLES } from '@kettle/contract/people';
 import { kept, madeAt, refId, rowId } from './columns.ts';
 
@@ -38,17 +38,23 @@ export const sessions = mysqlTable(
       .notNull()
       .default(sql`(utc_timestamp(3))`),
     browser: varchar('browser', { length: 200 }).notNull().default(''),
+    /** When the password was typed in it last. */
+    confirmedAt: moment('confirmed_at')
+      .notNull()
+      .default(sql`(utc_timestamp(3))`),
   },
   (t) => [index('sessions_person').on(t.personId)],
 );
 
-/** Links by which somebody joins, once. */
+/** Links by which somebody joins, once, or comes back to who they are with another password. */
 export const invitations = mysqlTable('invitations', {
   digest: digest('digest').primaryKey(),
   id: varchar('id', { length: 20 }).notNull().unique(),
   role: mysqlEnum('role', ROLES).notNull(),
   /** Null for the first owner, who is invited by the machine. */
   madeBy: refId('made_by').references(() => people.id, { onDelete: 'cascade' }),
+  /** Whose new password it is for; null where somebody joins. */
+  forPerson: refId('for_person').references(() => people.id, { onDelete: 'cascade' }),
   madeAt: madeAt(),
   endsAt: moment('ends_at').notNull(),
 });
@@ -96,6 +102,20 @@ export const deeds = mysqlTable(
     at: madeAt('at'),
   },
   (t) => [index('deeds_at').on(t.at)],
+);
+
+/** What a person keeps for themself, by the name it has in the interface; a value of null was forgotten. */
+export const ownThings = mysqlTable(
+  'own_things',
+  {
+    personId: refId('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    name: varbinary('name', { length: 760 }).notNull(),
+    json: mediumtext('json'),
+    keptAt: moment('kept_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.name] })],
 );
 
 /** What each open browser shows, as long as it says so: which candidate, if any. */
