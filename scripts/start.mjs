@@ -1,6 +1,7 @@
 // Starts the program: `demo` (with the demo world), `own` (an empty workspace), `dev` (demo with hot reload).
 // Options: --data DIR (where the workspace is kept), --inbox DIR (files there are taken in by themselves), --port N (first
-// port tried), --listings N (size of the demo), --team (several people, who sign in), --address https://… (under which a proxy with
+// port tried), --listings N (size of the demo), --team (several people, who sign in), --owner-link (prints a link for one more
+// owner), --address https://… (under which a proxy with
 // TLS reaches it from outside; with --team alone).
 import { spawn } from 'node:child_process';
 import { join, resolve } from 'node:path';

@@ -70,6 +70,19 @@ describe('the way in', () => {
   });
 });
 
+test('somebody who lost their password chooses another by the link of an owner', async () => {
+  const asked = answering(() => ({ type: '/problems/invitation-over', title: 'This link was used.', status: 410 }));
+  show(<WayIn />, '/back/abc_-9');
+  expect(screen.getByRole('heading', { name: 'Choose a new password' })).toBeVisible();
+  const go = screen.getByRole('button', { name: 'Sign in with it' });
+  await userEvent.type(screen.getByLabelText(/^Password/), 'fourteen lette');
+  expect(go).toBeDisabled();
+  await userEvent.type(screen.getByLabelText(/^Password/), 'rs{Enter}');
+  expect(await screen.findByText('This link was used.')).toBeVisible();
+  expect(asked).toEqual([expect.objectContaining({ path: '/api/come-back', body: { invitation: 'abc_-9', password: 'fourteen letters' } })]); // prettier-ignore
+  expect(screen.getByLabelText(/^Password/)).toHaveValue('fourteen letters');
+});
+
 describe('people', () => {
   const open = (me: Me) => {
     const asked = answering((method, path) => {
@@ -97,6 +110,32 @@ describe('people', () => {
     expect(row).toHaveTextContent('Ida, by the key nightly');
     expect(row).toHaveTextContent('PUT candidates/3/answers/law');
     expect(row).toHaveTextContent('refused (409)');
+  });
+
+  test('the password is asked for once more where it was not typed lately, and what was meant goes on by itself', async () => {
+    let isConfirmed = false;
+    const asked = answering((method, path, body) => {
+      if (path === '/api/me') return owner;
+      if (path === '/api/people') return [{ id: 2, name: 'Ida', login: 'ida', role: 'helper', since: '2026-11-24 08:00:00.000', left: false, browsers: 1 }]; // prettier-ignore
+      if (path === '/api/me/confirm') {
+        isConfirmed = (body as { password: string }).password === 'the right one of all';
+        return isConfirmed ? { ok: true } : { type: '/problems/bad-value', title: 'This is not your password.', status: 422, field: 'password' }; // prettier-ignore
+      }
+      if (method !== 'GET' && !isConfirmed) return { type: '/problems/confirm', title: 'Type your password once more.', status: 403 }; // prettier-ignore
+      if (path.endsWith('/way-back')) return { id: 'i2', invitation: 'secret-three' };
+      return method === 'GET' ? [] : { ok: true };
+    });
+    show(<PeoplePage />);
+    await userEvent.click(await screen.findByRole('button', { name: 'A link for a new password of Ida' }));
+    const field = await screen.findByLabelText('Your password, once more');
+    expect(field).toHaveFocus();
+    await userEvent.type(field, 'a wrong one{Enter}');
+    expect(await screen.findByText('This is not your password.')).toBeVisible();
+    await userEvent.clear(field);
+    await userEvent.type(field, 'the right one of all{Enter}');
+    expect(await screen.findByRole('textbox', { name: 'The link for a new password of Ida, within a day.' })).toHaveValue(`${window.location.origin}/back/secret-three`); // prettier-ignore
+    expect(screen.queryByLabelText('Your password, once more')).not.toBeInTheDocument();
+    expect(asked.filter((a) => a.path.endsWith('/way-back')).map((a) => a.path)).toEqual(['/api/people/2/way-back', '/api/people/2/way-back']); // prettier-ignore
   });
 
   test('a helper finds keys of their own and no one else’s things; a key may not more than its person', async () => {

@@ -1,7 +1,7 @@
 import { Box, Button, Heading, Input, Text } from '@chakra-ui/react';
 import { useState, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
-import { useJoinMutation, useSignInMutation } from '../../ground/api/people.ts';
+import { useComeBackMutation, useJoinMutation, useSignInMutation } from '../../ground/api/people.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
 
 /** Letters that a password has at least. */
@@ -9,7 +9,10 @@ const LEAST = 15;
 
 /** What stands in place of everything else while nobody is signed in: the way in, or the way to join. */
 export const WayIn = () => {
-  const invitation = /^\/join\/([\w-]{1,100})$/.exec(useLocation().pathname)?.[1];
+  const { pathname } = useLocation();
+  const invitation = /^\/join\/([\w-]{1,100})$/.exec(pathname)?.[1];
+  const back = /^\/back\/([\w-]{1,100})$/.exec(pathname)?.[1];
+  if (back) return <ComeBack invitation={back} />;
   return invitation ? <Join invitation={invitation} /> : <SignIn />;
 };
 
@@ -30,6 +33,7 @@ export const Field = ({
   type = 'text',
   autoComplete,
   hint,
+  isFirst = false,
 }: {
   label: string;
   value: string;
@@ -37,6 +41,8 @@ export const Field = ({
   type?: 'text' | 'password';
   autoComplete: string;
   hint?: string;
+  /** Whether it is where one goes on typing. */
+  isFirst?: boolean;
 }) => (
   <Box as="label" display="block" mb="3">
     {label}
@@ -47,6 +53,7 @@ export const Field = ({
       value={value}
       maxLength={type === 'password' ? 256 : 120}
       autoComplete={autoComplete}
+      autoFocus={isFirst}
       onChange={(e) => onChange(e.target.value)}
     />
     {hint && (
@@ -95,7 +102,8 @@ const SignIn = () => {
         <ProblemNote error={error} />
       </form>
       <Text mt="6" fontSize="13px" color="inkSoft">
-        Not here yet, or the password is lost? An owner of this workspace makes you a link.
+        Not here yet, or the password is lost? An owner of this workspace makes you a link; whoever runs the machine
+        makes one for an owner.
       </Text>
     </Card>
   );
@@ -141,6 +149,34 @@ const Join = ({ invitation }: { invitation: string }) => {
           disabled={name.trim() === '' || login.trim() === '' || password.length < LEAST}
         >
           Join
+        </Button>
+        <ProblemNote error={error} kept="What you typed is still here." />
+      </form>
+    </Card>
+  );
+};
+
+const ComeBack = ({ invitation }: { invitation: string }) => {
+  const [password, setPassword] = useState('');
+  const [comeBack, { error, isLoading }] = useComeBackMutation();
+  return (
+    <Card title="Choose a new password">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void comeBack({ params: {}, body: { invitation, password } }).then(({ data }) => data && openAnew('/'));
+        }}
+      >
+        <Field
+          label="Password"
+          type="password"
+          value={password}
+          onChange={setPassword}
+          autoComplete="new-password"
+          hint={`At least ${LEAST} letters; four or five words are easy to keep in mind. Browsers you are signed in at are signed out.`}
+        />
+        <Button colorPalette="aubergine" type="submit" loading={isLoading} disabled={password.length < LEAST}>
+          Sign in with it
         </Button>
         <ProblemNote error={error} kept="What you typed is still here." />
       </form>

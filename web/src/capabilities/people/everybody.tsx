@@ -1,0 +1,91 @@
+import { Box, Button, Flex, Heading, NativeSelect, Text } from '@chakra-ui/react';
+import { ROLES, type Role } from '@kettle/contract/people';
+import { useChangePersonMutation, usePeopleQuery, useWayBackMutation } from '../../ground/api/people.ts';
+import { PlainTable } from '../../ground/ui/plain-table.tsx';
+import { useConfirmed } from './confirmed.tsx';
+import { Told } from './told.tsx';
+
+/** Who works here, as what; for owners. */
+export const Everybody = () => {
+  const { data } = usePeopleQuery({ params: {} });
+  const change = useConfirmed(useChangePersonMutation());
+  const [ask, asked] = useWayBackMutation();
+  const wayBack = useConfirmed([ask, asked]);
+  const whose = data?.find((p) => p.id === asked.originalArgs?.params.id)?.name;
+  return (
+    <Box as="section" mt="7">
+      <Heading as="h2" fontSize="17px" mb="1">
+        People
+      </Heading>
+      <PlainTable
+        label="People"
+        rows={data ?? []}
+        rowKey={(p) => p.id}
+        lookOf={(p) => (p.left ? 'quiet' : undefined)}
+        columns={[
+          { head: 'Name', names: true, cell: (p) => p.name },
+          { head: 'Signs in by', align: 'left', cell: (p) => p.login },
+          {
+            head: 'Role',
+            align: 'left',
+            cell: (p) =>
+              p.left ? (
+                'has left'
+              ) : (
+                <NativeSelect.Root size="xs" w="110px">
+                  <NativeSelect.Field
+                    aria-label={`Role of ${p.name}`}
+                    bg="paper"
+                    value={p.role}
+                    onChange={(e) => change.go({ params: { id: p.id }, body: { role: e.target.value as Role } })}
+                  >
+                    {ROLES.map((r) => (
+                      <option key={r}>{r}</option>
+                    ))}
+                  </NativeSelect.Field>
+                  <NativeSelect.Indicator />
+                </NativeSelect.Root>
+              ),
+          },
+          { head: 'Browsers', cell: (p) => p.browsers },
+          {
+            head: '',
+            cell: (p) => (
+              <Flex gap="2" justify="flex-end">
+                {!p.left && (
+                  <Button
+                    size="2xs"
+                    variant="outline"
+                    aria-label={`A link for a new password of ${p.name}`}
+                    onClick={() => wayBack.go({ params: { id: p.id } })}
+                  >
+                    Lost the password
+                  </Button>
+                )}
+                <Button
+                  size="2xs"
+                  variant="outline"
+                  aria-label={p.left ? `Take ${p.name} back` : `Let ${p.name} leave`}
+                  onClick={() => change.go({ params: { id: p.id }, body: { left: !p.left } })}
+                >
+                  {p.left ? 'Take back' : 'Leaves'}
+                </Button>
+              </Flex>
+            ),
+          },
+        ]}
+      />
+      <Text fontSize="13px" color="inkSoft" mt="1">
+        With another role somebody signs in anew. What somebody did stays theirs after they left.
+      </Text>
+      {change.note()}
+      {wayBack.note()}
+      {asked.data && (
+        <Told
+          what={`The link for a new password of ${whose ?? 'somebody'}, within a day.`}
+          secret={`${window.location.origin}/back/${asked.data.invitation}`}
+        />
+      )}
+    </Box>
+  );
+};
