@@ -43,6 +43,23 @@ const report = (name: string, trials: readonly Trial[], more: object = {}): void
 /** Listings from which on a category's coverage says something, and what it is to be. */
 const FEWEST_OF_CATEGORY = 60;
 const HONEST = [0.75, 0.88] as const;
+/** How likely an interval that holds 80 % of all truths holds at most so many of n. */
+const atMost = (hits: number, n: number): number => {
+  let [one, sum] = [0.2 ** n, 0];
+  for (let k = 0; k <= hits; k++) {
+    sum += one;
+    one *= (4 * (n - k)) / (k + 1);
+  }
+  return sum;
+};
+/** Categories that would lie below and above by chance if every one of the intervals were right: a share of sixty is off by 5 points. */
+const byChance = (large: readonly BacktestRow[]): { chance_below: number; chance_above: number } => {
+  const sum = (share: (n: number) => number): number => Math.round(10 * large.reduce((s, b) => s + share(b.n), 0)) / 10;
+  return {
+    chance_below: sum((n) => atMost(Math.ceil((HONEST[0] - 0.005) * n) - 1, n)),
+    chance_above: sum((n) => 1 - atMost(Math.ceil((HONEST[1] + 0.005) * n) - 1, n)),
+  };
+};
 /** What age does to the blend: all together, each category, and how many of those with enough listings are honest. */
 const tellAges = (world: string, rows: readonly BacktestRow[]): void => {
   const blend = rows.filter((r) => r.method === 'blend');
@@ -65,6 +82,7 @@ const tellAges = (world: string, rows: readonly BacktestRow[]): void => {
       categories: large.length,
       below: large.filter((b) => rounded(b) < HONEST[0]).length,
       above: large.filter((b) => rounded(b) > HONEST[1]).length,
+      ...byChance(large),
     });
   }
   for (const r of blend.filter((b) => b.grouping === 'category-age')) tell(r.group, r);
