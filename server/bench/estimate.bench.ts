@@ -4,6 +4,7 @@
  * pace, put off by about a tenth at every point. One line a method, one by category, by volume and by days read; then
  * what the flag "flattered by a sale" says of the story and of all others, and of stock counts where there are many.
  */
+import jstat from 'jstat';
 import { and, eq } from 'drizzle-orm';
 import { scoreOf, type BacktestRow, type Trial } from '@kettle/core/estimate/backtest';
 import { METHODS } from '@kettle/core/estimate/methods';
@@ -44,14 +45,7 @@ const report = (name: string, trials: readonly Trial[], more: object = {}): void
 const FEWEST_OF_CATEGORY = 60;
 const HONEST = [0.75, 0.88] as const;
 /** How likely an interval that holds 80 % of all truths holds at most so many of n. */
-const atMost = (hits: number, n: number): number => {
-  let [one, sum] = [0.2 ** n, 0];
-  for (let k = 0; k <= hits; k++) {
-    sum += one;
-    one *= (4 * (n - k)) / (k + 1);
-  }
-  return sum;
-};
+const atMost = (hits: number, n: number): number => 1 - jstat.beta.cdf(0.8, hits + 1, n - hits);
 /** Categories that would lie below and above by chance if every one of the intervals were right: a share of sixty is off by 5 points. */
 const byChance = (large: readonly BacktestRow[]): { chance_below: number; chance_above: number } => {
   const sum = (share: (n: number) => number): number => Math.round(10 * large.reduce((s, b) => s + share(b.n), 0)) / 10;
