@@ -91,7 +91,10 @@ const once = async <T>(
   } catch (error) {
     // Refused by what the action itself found (a stale version, say), and rolled back: nothing is wrong with it.
     sound = sign === null && [...chainOf(error)].every(({ errno }) => errno === undefined) && !isDatabaseAway(error);
-    if (mark && result && isOpenHowItEnded(error) && (await wasKept(pool, mark))) return result.of;
+    if (!mark || !result || !isOpenHowItEnded(error)) throw error;
+    // Given back first: to find out takes another one, and all of them may be here.
+    connection.destroy();
+    if (await wasKept(pool, mark)) return result.of;
     throw error;
   } finally {
     // Any other may be closed, or in the middle of something: it does not go back.
