@@ -10,7 +10,7 @@ export const ROLE_WORDS: Readonly<Record<Role, string>> = {
   reader: 'reads everything',
   helper: 'reads everything; answers questions, marks reviews and listings, writes notes',
   member: 'works on everything: candidates, costings, files, rules',
-  owner: 'works on everything; people, tokens, copies, removing marketplaces',
+  owner: 'works on everything; people, links, copies, removing marketplaces',
 };
 /** A role as it stands in a sentence. @example aRole('owner') // => "an owner" */
 export const aRole = (role: Role): string => `${role === 'owner' ? 'an' : 'a'} ${role}`;

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading, NativeSelect, Text } from '@chakra-ui/react';
 import { ROLES, type Role } from '@kettle/contract/people';
-import { useChangePersonMutation, usePeopleQuery, useWayBackMutation } from '../../ground/api/people.ts';
+import { useChangePersonMutation, useMeQuery, usePeopleQuery, useWayBackMutation } from '../../ground/api/people.ts';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { useConfirmed } from './confirmed.tsx';
 import { Told } from './told.tsx';
@@ -8,6 +8,7 @@ import { Told } from './told.tsx';
 /** Who works here, as what; for owners. */
 export const Everybody = () => {
   const { data } = usePeopleQuery({ params: {} });
+  const { data: me } = useMeQuery({ params: {} });
   const change = useConfirmed(useChangePersonMutation());
   const [ask, asked] = useWayBackMutation();
   const wayBack = useConfirmed([ask, asked]);
@@ -52,14 +53,14 @@ export const Everybody = () => {
             head: '',
             cell: (p) => (
               <Flex gap="2" justify="flex-end">
-                {!p.left && (
+                {!p.left && p.id !== me?.person?.id && (
                   <Button
                     size="2xs"
                     variant="outline"
                     aria-label={`A link for a new password of ${p.name}`}
                     onClick={() => wayBack.go({ params: { id: p.id } })}
                   >
-                    Lost the password
+                    New password
                   </Button>
                 )}
                 <Button

@@ -49,7 +49,7 @@ export const Invitations = () => {
             rows={data}
             rowKey={(i) => i.id}
             columns={[
-              { head: 'As', names: true, cell: (i) => (i.whose === null ? i.role : `a new password of ${i.whose}`) },
+              { head: 'For', names: true, cell: (i) => (i.whose === null ? i.role : `a new password of ${i.whose}`) },
               { head: 'By', align: 'left', cell: (i) => i.by ?? 'the machine' },
               { head: 'Until', align: 'left', cell: (i) => moment(i.endsAt) },
               { head: '', cell: (i) => <Button size="2xs" variant="outline" aria-label={`Take the link ${i.whose === null ? `for ${aRole(i.role)}` : `of ${i.whose}`} back`} onClick={() => void drop({ params: { id: i.id } })}>Take back</Button> }, // prettier-ignore
