@@ -30,9 +30,17 @@ test('an address with several hosts is as many addresses, each with the account 
   expect(() => addressesOf('no address')).toThrow('Invalid URL');
 });
 
+/** An error as the database sends it (MySQL client/server protocol, ERR_Packet). */
+const refusal = (number: number, words: string): Buffer => {
+  const says = Buffer.concat([Buffer.from([0xff, number & 0xff, number >> 8]), Buffer.from(`#HY000${words}`)]);
+  return Buffer.concat([Buffer.from([says.length, 0, 0, 1]), says]);
+};
+
 /** A node that can be made to go away at the end of a transaction: before it heard of it, or before it was heard. */
 class Between {
   cutAt: 'nowhere' | 'before the commit' | 'after the commit' | 'any word' = 'nowhere';
+  /** Says that it takes no work when it is to end a transaction in whichever way, and leaves it open with all that it holds. */
+  leavesOpen = false;
   cuts = 0;
   private readonly server: Server;
   private readonly lines = new Set<Socket>();
@@ -46,7 +54,14 @@ class Between {
         line.on('close', () => this.lines.delete(line));
       }
       client.on('data', (chunk) => {
-        const isCommit = /commit$/i.test(chunk.toString('latin1'));
+        const text = chunk.toString('latin1');
+        const isCommit = /commit$/i.test(text);
+        if (this.leavesOpen && (isCommit || /rollback$/i.test(text))) {
+          client.write(
+            isCommit ? refusal(1180, 'Error while committing') : refusal(1047, 'WSREP has not yet prepared'),
+          );
+          return;
+        }
         if (this.cutAt === 'any word' || (isCommit && this.cutAt !== 'nowhere')) {
           this.cuts++;
           if (this.cutAt === 'after the commit') {
@@ -123,6 +138,23 @@ describe('a node that goes away', () => {
       });
       expect(done).toBe(2);
       expect(await keys('again')).toEqual(['again 2']);
+    }));
+
+  test('that refuses to end it, one way or the other: what it still holds is in nobody’s way, least of all in its own', () =>
+    throughTwo(async (database, first) => {
+      let done = 0;
+      await Promise.all(
+        // As many as there are connections: none is left over for finding out.
+        [1, 2, 3, 4].map((n) =>
+          atOnce(database, async ({ db }) => {
+            done++;
+            first.leavesOpen = done <= 4;
+            await db.insert(workspace).values({ key: `left open ${n}`, value: {} });
+          }),
+        ),
+      );
+      expect(done).toBeGreaterThan(4);
+      expect(await keys('left open')).toEqual([1, 2, 3, 4].map((n) => `left open ${n}`));
     }));
 
   test('under a question or a single change: the one is asked, the other made once, at the next', () =>
