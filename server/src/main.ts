@@ -1,7 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { allMarketplaces } from './capabilities/marketplaces/service.ts';
-import { inviteOwner } from './capabilities/people/service.ts';
+import { inviteOwner } from './capabilities/people/links.ts';
 import { openDatabase } from './ground/db/connection.ts';
 import { writeCopy } from './ground/db/copy.ts';
 import type { Team } from './ground/ground.ts';

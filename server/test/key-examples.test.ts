@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { Role } from '@kettle/contract/people';
 import { repositoryRoot } from '../../scripts/private-database.mjs';
-import { inviteOwner } from '../src/capabilities/people/service.ts';
+import { inviteOwner } from '../src/capabilities/people/links.ts';
 import { startProgram, type Program } from './program.ts';
 
 let program: Program;

@@ -16,7 +16,7 @@ import {
 } from '@kettle/contract/people';
 import type { KeptOpinion } from '@kettle/contract/papers';
 import type { Route } from '@kettle/contract/route';
-import { inviteOwner } from '../src/capabilities/people/service.ts';
+import { inviteOwner } from '../src/capabilities/people/links.ts';
 import { makeApp } from '../src/roof/app/app.ts';
 import { compose, endServices } from '../src/roof/app/compose.ts';
 import { startProgram, type Program } from './program.ts';

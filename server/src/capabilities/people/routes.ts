@@ -5,24 +5,11 @@ import { serve } from '../../ground/http/serve.ts';
 import { whoActs, type Acting } from '../../ground/people/who.ts';
 import { ProblemError } from '../../ground/problems/problem.ts';
 import { serveChanges, type OnLeaving } from './changes.ts';
-import {
-  changePassword,
-  changePerson,
-  comeBack,
-  confirm,
-  confirmedOnly,
-  dropInvitation,
-  dropToken,
-  invite,
-  join,
-  listDeeds,
-  listInvitations,
-  listPeople,
-  listTokens,
-  makeToken,
-  signIn,
-  wayBack,
-} from './service.ts';
+import { listDeeds } from './deeds.ts';
+import { dropToken, listTokens, makeToken } from './keys.ts';
+import { comeBack, dropInvitation, invite, join, listInvitations, wayBack } from './links.ts';
+import { changePerson, listPeople } from './service.ts';
+import { changePassword, confirm, confirmedOnly, signIn } from './sign-in.ts';
 import { keepOwn, ownOf } from './own.ts';
 import { noteHere, sweepPresence } from './presence.ts';
 import { beginSession, endSession, endSessions, sweepSessions } from './sessions.ts';

@@ -2,6 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import { ZxcvbnFactory } from '@zxcvbn-ts/core';
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common';
+import { badField } from '../../ground/problems/problem.ts';
 
 /** Argon2id with 19 MiB, two passes, one lane (OWASP Password Storage Cheat Sheet; RFC 9106). */
 const COSTS = { algorithm: 2, memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const;
@@ -17,13 +18,18 @@ const LEAST_BESIDE_NAMES = 8;
 const LOOKED_AT = 60;
 
 /** Whether a password is among those that are tried first: known ones, patterns, what stands beside it. */
-export const isGuessedSoon = (password: string, beside: readonly string[]): boolean => {
+const isGuessedSoon = (password: string, beside: readonly string[]): boolean => {
   const own = ['kettle', 'cold', ...beside.flatMap((text) => text.toLowerCase().split(/[^\p{L}\p{N}]+/u))];
   let rest = password.toLowerCase();
   for (const word of own) if (word.length >= 3) rest = rest.replaceAll(word, '');
   if (rest.replaceAll(/[^\p{L}\p{N}]/gu, '').length < LEAST_BESIDE_NAMES) return true;
   guesser ??= new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs });
   return guesser.check(password.slice(0, LOOKED_AT), own).score < LEAST_SCORE;
+};
+
+/** A password that is tried among the first is no secret, however long it is. */
+export const refuseGuessed = (password: string, beside: readonly string[]): void => {
+  if (isGuessedSoon(password, beside)) throw badField('password', 'That is among the first that are tried: a known password, a pattern, or your name. Four or five words that have nothing to do with each other are not.'); // prettier-ignore
 };
 
 let nobody: Promise<string> | null = null;

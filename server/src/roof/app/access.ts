@@ -1,7 +1,7 @@
 import type { NextFunction, Request, Response } from 'express';
 import { accessOf, mayAsk } from '@kettle/contract/access';
 import { aRole, ROLE_WORDS, type Me } from '@kettle/contract/people';
-import { noteDeed } from '../../capabilities/people/service.ts';
+import { noteDeed } from '../../capabilities/people/deeds.ts';
 import { personOf } from '../../capabilities/people/sessions.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { actAs, type Acting } from '../../ground/people/who.ts';
