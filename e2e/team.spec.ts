@@ -4,8 +4,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { BrowserContext, Page } from '@playwright/test';
-import { createConnection } from 'mysql2/promise';
 import { startDatabase } from '../scripts/private-database.mjs';
+import { statement } from '../server/test/several/statement.ts';
 import { ServerProcess } from '../server/test/several/server-process.ts';
 import { checkAccess, expect, test } from './program-fixture.ts';
 
@@ -17,11 +17,7 @@ let address = '';
 let invitation = '';
 test.beforeAll(async () => {
   const database = await startDatabase(folder);
-  lookedAtLongAgo = async () => {
-    const connection = await createConnection(database.url);
-    await connection.query('update sessions set confirmed_at = confirmed_at - interval 1 hour');
-    await connection.end();
-  };
+  lookedAtLongAgo = () => statement(database.url, 'update sessions set confirmed_at = confirmed_at - interval 1 hour');
   const server = new ServerProcess({
     KETTLE_DATABASE_URL: database.url,
     KETTLE_WORKSPACE: 'demo',

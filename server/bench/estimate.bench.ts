@@ -4,10 +4,10 @@
  * pace, put off by about a tenth at every point. One line a method, one by category, by volume and by days read; then
  * what the flag "flattered by a sale" says of the story and of all others, and of stock counts where there are many.
  */
-import jstat from 'jstat';
 import { and, eq } from 'drizzle-orm';
 import { scoreOf, type BacktestRow, type Trial } from '@kettle/core/estimate/backtest';
 import { METHODS } from '@kettle/core/estimate/methods';
+import { atMostOf } from '@kettle/core/stats/intervals';
 import { STORIES } from '@kettle/demo/stories';
 import { openDatabase } from '../src/ground/db/connection.ts';
 import { estimateLevels, estimates, listings, workspace } from '../src/ground/db/schema.ts';
@@ -44,14 +44,12 @@ const report = (name: string, trials: readonly Trial[], more: object = {}): void
 /** Listings from which on a category's coverage says something, and what it is to be. */
 const FEWEST_OF_CATEGORY = 60;
 const HONEST = [0.75, 0.88] as const;
-/** How likely an interval that holds 80 % of all truths holds at most so many of n. */
-const atMost = (hits: number, n: number): number => 1 - jstat.beta.cdf(0.8, hits + 1, n - hits);
 /** Categories that would lie below and above by chance if every one of the intervals were right: a share of sixty is off by 5 points. */
 const byChance = (large: readonly BacktestRow[]): { chance_below: number; chance_above: number } => {
   const sum = (share: (n: number) => number): number => Math.round(10 * large.reduce((s, b) => s + share(b.n), 0)) / 10;
   return {
-    chance_below: sum((n) => atMost(Math.ceil((HONEST[0] - 0.005) * n) - 1, n)),
-    chance_above: sum((n) => 1 - atMost(Math.ceil((HONEST[1] + 0.005) * n) - 1, n)),
+    chance_below: sum((n) => atMostOf(Math.ceil((HONEST[0] - 0.005) * n) - 1, n, 0.8)),
+    chance_above: sum((n) => 1 - atMostOf(Math.ceil((HONEST[1] + 0.005) * n) - 1, n, 0.8)),
   };
 };
 /** What age does to the blend: all together, each category, and how many of those with enough listings are honest. */

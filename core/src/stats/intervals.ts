@@ -38,3 +38,11 @@ export const poissonInterval = (k: number, confidence = 0.8): Interval => {
 
 /** Upper tail of the χ² distribution: how often chance alone gives x or more. @example chiSquareTail(0, 2) // => 1 */
 export const chiSquareTail = (x: number, degrees: number): number => 1 - jstat.chisquare.cdf(x, degrees);
+
+/**
+ * How likely at most `hits` of `n` are, each being one with a probability of its own: the binomial distribution, by the
+ * incomplete beta function.
+ * @example atMostOf(1, 2, 0.5) // => 0.75
+ */
+export const atMostOf = (hits: number, n: number, probability: number): number =>
+  hits < 0 ? 0 : hits >= n ? 1 : 1 - jstat.beta.cdf(probability, hits + 1, n - hits);

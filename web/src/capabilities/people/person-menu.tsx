@@ -3,19 +3,14 @@ import { CircleUserRound } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import type { Me } from '@kettle/contract/people';
 import { useSignOutMutation } from '../../ground/api/people.ts';
-import { sendKept } from '../../ground/state/kept.ts';
+import { leave } from './leave.ts';
 
 /** Who is signed in, and the way out. */
 export const PersonMenu = ({ person }: { person: NonNullable<Me['person']> }) => {
   const navigate = useNavigate();
   const [signOut] = useSignOutMutation();
-  const leave = async (): Promise<void> => {
-    await sendKept();
-    await signOut({ params: {}, body: {} });
-    window.location.assign('/');
-  };
   return (
-    <Menu.Root onSelect={({ value }) => void (value === 'out' ? leave() : navigate('/people'))}>
+    <Menu.Root onSelect={({ value }) => void (value === 'out' ? leave(signOut) : navigate('/people'))}>
       <Menu.Trigger asChild>
         <Button variant="ghost" size="sm" px="1.5" fontWeight="400" aria-label={`Signed in as ${person.name}`}>
           <CircleUserRound size={16} aria-hidden />

@@ -64,6 +64,25 @@ export const Field = ({
   </Box>
 );
 
+const NewPassword = ({
+  value,
+  onChange,
+  more = '',
+}: {
+  value: string;
+  onChange: (value: string) => void;
+  more?: string;
+}) => (
+  <Field
+    label="Password"
+    type="password"
+    value={value}
+    onChange={onChange}
+    autoComplete="new-password"
+    hint={`At least ${LEAST} letters; four or five words are easy to keep in mind.${more}`}
+  />
+);
+
 /** The page is opened anew: nothing of whoever was here before stays in it. */
 const openAnew = (path: string): void => window.location.assign(path);
 
@@ -134,14 +153,7 @@ const Join = ({ invitation }: { invitation: string }) => {
           autoComplete="username"
           hint="A short name or your mail address, without blanks."
         />
-        <Field
-          label="Password"
-          type="password"
-          value={password}
-          onChange={setPassword}
-          autoComplete="new-password"
-          hint={`At least ${LEAST} letters; four or five words are easy to keep in mind.`}
-        />
+        <NewPassword value={password} onChange={setPassword} />
         <Button
           colorPalette="aubergine"
           type="submit"
@@ -167,14 +179,7 @@ const ComeBack = ({ invitation }: { invitation: string }) => {
           void comeBack({ params: {}, body: { invitation, password } }).then(({ data }) => data && openAnew('/'));
         }}
       >
-        <Field
-          label="Password"
-          type="password"
-          value={password}
-          onChange={setPassword}
-          autoComplete="new-password"
-          hint={`At least ${LEAST} letters; four or five words are easy to keep in mind. Browsers you are signed in at are signed out.`}
-        />
+        <NewPassword value={password} onChange={setPassword} more=" Browsers you are signed in at are signed out." />
         <Button colorPalette="aubergine" type="submit" loading={isLoading} disabled={password.length < LEAST}>
           Sign in with it
         </Button>

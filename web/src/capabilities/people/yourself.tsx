@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useChangePasswordMutation, useSignOutEverywhereMutation } from '../../ground/api/people.ts';
-import { sendKept } from '../../ground/state/kept.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { leave } from './leave.ts';
 import { Field } from './sign-in.tsx';
 
 /** One’s password, and signing out everywhere. */
@@ -11,11 +11,6 @@ export const Yourself = () => {
   const [password, setPassword] = useState('');
   const [change, { error, isSuccess, isLoading }] = useChangePasswordMutation();
   const [everywhere] = useSignOutEverywhereMutation();
-  const leave = async (): Promise<void> => {
-    await sendKept();
-    await everywhere({ params: {}, body: {} });
-    window.location.assign('/');
-  };
   return (
     <Box as="section" mt="7" maxW="420px">
       <Heading as="h2" fontSize="17px" mb="2">
@@ -51,7 +46,7 @@ export const Yourself = () => {
           >
             Change it
           </Button>
-          <Button size="sm" variant="outline" bg="paper" onClick={() => void leave()}>
+          <Button size="sm" variant="outline" bg="paper" onClick={() => void leave(everywhere)}>
             Sign out everywhere
           </Button>
         </Flex>
