@@ -86,7 +86,9 @@ const { db } = database;
 const trials: Trial[] = [];
 const rows: { market: string; group: string; line: object }[] = [];
 for (const marketplace of ['quayside', 'lindholm-torg']) {
-  const found = await runBacktest(db, await marketOf(db, marketplace), books);
+  const market = await marketOf(db, marketplace);
+  console.log(JSON.stringify({ bench: 'estimate', case: `the day of ${marketplace}`, day: market.today }));
+  const found = await runBacktest(db, market, books);
   trials.push(...found.trials);
   tellAges(marketplace, found.backtest.rows);
   for (const r of found.backtest.rows)
