@@ -44,15 +44,18 @@ const connectTo = (pool: mysql.Pool, take: mysql.Pool['getConnection']): Promise
     });
   });
 
-/** Reads wait for what others wrote. One that is cut off from most of its cluster answers nothing then, not even who it is. */
-const AS_OF_NOW = 'set session wsrep_sync_wait = 7';
-/** What a node says when it may be worked with: not one that only copies, nor one cut off, nor one whose writes have come to a stop. */
-const ASK = 'select @@global.read_only as copies';
+/**
+ * What a node says when it may be worked with: not one that only copies, nor one cut off from most of its cluster. Such a one
+ * still answers what needs no table of anybody's; asked so, one that is busy with a large change is not taken for it.
+ */
+const ASK = `select @@global.read_only as copies, @@global.wsrep_on as cluster,
+  (select variable_value from information_schema.global_status where variable_name = 'wsrep_ready') as ready`;
 const isSound = (connection: mysql.Connection): Promise<boolean> =>
   new Promise((resolve) =>
-    connection.query<mysql.RowDataPacket[]>({ sql: ASK, timeout: PATIENCE_MS }, (error, rows) =>
-      resolve(error === null && Number(rows[0]?.copies) === 0),
-    ),
+    connection.query<mysql.RowDataPacket[]>({ sql: ASK, timeout: PATIENCE_MS }, (error, rows) => {
+      const row = rows?.[0];
+      resolve(error === null && Number(row?.copies) === 0 && (Number(row?.cluster) === 0 || row?.ready === 'ON'));
+    }),
   );
 
 interface Node {
@@ -97,7 +100,7 @@ export class Nodes {
         connection.once('end', () => open.delete(connection));
         // Reads wait until what others wrote has arrived here, and nobody long for a row: a node that hands all of its data to
         // another stands still meanwhile. A server that knows no such setting is no cluster.
-        connection.query(AS_OF_NOW, () => undefined);
+        connection.query('set session wsrep_sync_wait = 7', () => undefined);
         connection.query('set session innodb_lock_wait_timeout = 10', () => undefined);
       });
       return { pool, take: pool.getConnection.bind(pool), sound: new WeakMap(), open, watch: null, well: 0, silent: 0 };
@@ -172,8 +175,6 @@ export class Nodes {
     if (!node.watch) {
       node.watch = mysql.createConnection({ uri: address, connectTimeout: PATIENCE_MS });
       node.watch.on('error', () => undefined);
-      // As those that work: what stands still for them is to stand still for it, too.
-      node.watch.query(AS_OF_NOW, () => undefined);
     }
     if (await isSound(node.watch)) return true;
     cut(node.watch);
