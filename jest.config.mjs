@@ -15,7 +15,7 @@ const common = { rootDir: import.meta.dirname, extensionsToTreatAsEsm: ['.ts', '
 
 export default {
   // Machines are shared: a limit is there to end what hangs, not to judge speed.
-  testTimeout: 90_000,
+  testTimeout: 300_000,
   // The usual one less than the cores would leave half of a small machine idle.
   maxWorkers: 2,
   projects: [

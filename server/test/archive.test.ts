@@ -18,7 +18,7 @@ beforeAll(async () => {
   program = await startProgram();
   ({ at } = await takeSamples(program, 'Harbour Lane'));
   await workOn(program);
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 /** What a seller does on top of files, so that every table has something of it. */
@@ -329,4 +329,4 @@ test('a copy taken while two write holds what was acknowledged before, of each a
   }
   expect((await bringIn(busy, file)).message).toContain('Pier (2)');
   await busy.stop();
-}, 120_000);
+});

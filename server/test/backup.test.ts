@@ -58,7 +58,7 @@ test('a copy of a filled workspace, taken while it is open, gives the same figur
   expect((await run('restore', file, 'demo', '--data', elsewhere.data)).code).toBe(0);
   expect(await elsewhere.withDatabase(fingerprintOf)).toEqual(before);
   await elsewhere.stop();
-}, 300_000);
+});
 
 test('a file that is no copy, or cut short, leaves the workspace as it was', async () => {
   const data = join(folder, 'three');

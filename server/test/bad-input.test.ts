@@ -7,7 +7,7 @@ import { csv, startProgram, type Program } from './program.ts';
 let program: Program;
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo', listings: 1000 });
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const CODE = 'QS0049G9';

@@ -14,7 +14,7 @@ beforeAll(async () => {
     rivals: [],
   });
   id = made.json.id;
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const line = briefLineOf(

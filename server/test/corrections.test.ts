@@ -46,7 +46,7 @@ beforeAll(async () => {
     await program.call<{ id: number }>('POST', `/api/marketplaces/${SHOP}/candidates`, { anchor: 'A1', rivals: ['A2'] })
   ).json.id;
   await readTexts(id);
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const path = (): string => `/api/candidates/${id}/corrections`;

@@ -11,7 +11,7 @@ let program: Program;
 const at = '/api/marketplaces/quayside';
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo', listings: 1500 });
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const rule: CostRule = {

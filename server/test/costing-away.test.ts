@@ -21,7 +21,7 @@ beforeAll(async () => {
     name: NAME,
   });
   id = made.json.id;
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const S = (price: number, per: 'shipment' | 'carton' | 'cubic-metre' = 'shipment') => ({ price, per });

@@ -12,7 +12,7 @@ const at = '/api/marketplaces/quayside';
 const CODE = 'QS0049G9';
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo', listings: 1000 });
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const get = async <T>(path: string): Promise<T> => (await program.call<T>('GET', path)).json;

@@ -23,7 +23,7 @@ beforeAll(async () => {
   for (const [anchor, ...rivals] of STORIES)
     ids.push((await program.call<{ id: number }>('POST', `${at}/candidates`, { anchor, rivals })).json.id);
   [press, rack, feeder, light] = ids as [number, number, number, number];
-}, 120_000);
+});
 afterAll(() => program.stop());
 
 const decide = (id: number, body: object) => program.call<Problem & { id: number }>('POST', `/api/candidates/${id}/decisions`, body); // prettier-ignore

@@ -23,7 +23,7 @@ const at = '/api/marketplaces/quayside';
 let program: Program;
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo', listings: 2000 });
-}, 120_000);
+});
 afterAll(() => program.stop());
 
 const ask = async <T>(path: string): Promise<T> => {

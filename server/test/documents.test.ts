@@ -16,7 +16,7 @@ beforeAll(async () => {
   program = await startProgram({ kind: 'demo', listings: 1000 });
   const started = await program.call<{ id: number }>('POST', `${at}/candidates`, { anchor: CODE, rivals: [] });
   candidate = started.json.id;
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const get = async <T>(path: string): Promise<T> => (await program.call<T>('GET', path)).json;

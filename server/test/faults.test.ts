@@ -13,7 +13,7 @@ afterAll(() => harness.clean());
 test('killed in the first start, it starts again with all its tables', async () => {
   await harness.firstStarts(2);
   expect(harness.failed).toEqual([]);
-}, 300_000);
+});
 
 test('killed in each kind of long work, all is as if nobody had hurt it', async () => {
   await harness.jobs(6);

@@ -14,7 +14,7 @@ const inbox = join(mkdtempSync(join(tmpdir(), 'kettle inbox ')), 'of mine');
 let program: Program;
 beforeAll(async () => {
   program = await startProgram({ folders: { inbox } });
-}, 120_000);
+});
 afterAll(async () => {
   await program.stop();
   rmSync(inbox, { recursive: true, force: true });

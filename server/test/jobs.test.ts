@@ -17,7 +17,7 @@ const at = '/api/marketplaces/quayside';
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo', listings: 1000 });
   await program.call('POST', `${at}/watch`, { text: 'QS0049G9 QS004AH0' });
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const hobDay = async (p = program): Promise<string> => {

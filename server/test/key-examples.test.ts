@@ -17,7 +17,7 @@ beforeAll(async () => {
   const invitation = (await inviteOwner(program.database, false))!;
   const joined = await program.call('POST', '/api/join', { invitation, name: 'Olga', login: 'olga', password: 'correct horse battery staple' }); // prettier-ignore
   cookie = String(joined.headers['set-cookie']).split(';')[0]!;
-}, 120_000);
+});
 afterAll(async () => {
   await program.stop();
   rmSync(folder, { recursive: true, force: true });

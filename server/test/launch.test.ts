@@ -25,7 +25,7 @@ beforeAll(async () => {
   other = await start('Bird feeder', 'QS003PX0', ['QS003QY1', 'QS003RZ2', 'QS003T03']);
   const { job } = (await program.call<{ job: Job | null }>('POST', of('reviews/read'))).json;
   if (job) await program.ended(job);
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 describe('the draft of the page', () => {

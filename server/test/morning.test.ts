@@ -9,7 +9,7 @@ import { csv, importCsv, startProgram, type Program } from './program.ts';
 let program: Program;
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo' });
-}, 120_000);
+});
 afterAll(() => program.stop());
 
 test('as the clock moves on, what moved is told with its day, the gravest first; what is due comes along', async () => {
@@ -46,7 +46,7 @@ test('as the clock moves on, what moved is told with its day, the gravest first;
   expect((await program.call<Problem>('GET', `${at}/watch/morning?since=2030-01-01`)).json.title).toMatch(
     /in the future/,
   );
-}, 120_000);
+});
 
 test('on files of one’s own it is the newest file against the day before; what no file tells of is named as not read', async () => {
   const { json } = await program.call<{ id: string }>('POST', '/api/marketplaces', {

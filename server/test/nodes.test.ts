@@ -17,7 +17,7 @@ beforeAll(async () => {
   url = await freshSchema();
   plain = openDatabase(url, 3);
   await migrateDatabase(plain);
-}, 60_000);
+});
 afterAll(() => plain.close());
 
 test('an address with several hosts is as many addresses, each with the account and the name; one is left as it is', () => {

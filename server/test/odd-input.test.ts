@@ -14,7 +14,7 @@ const at = '/api/marketplaces/quayside';
 const CODE = 'QS0049G9';
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo', listings: 1000 });
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const curve = {
@@ -282,4 +282,4 @@ test('odd requests of all routes, made from the contract: no answer of 500 and a
   );
   expect(report.failures).toEqual([]);
   expect(report.longRefusals).toBe(0);
-}, 180_000);
+});

@@ -18,7 +18,7 @@ describe('what is told of a running server', () => {
   let program: Program;
   beforeAll(async () => {
     program = await startProgram({ kind: 'demo', listings: 1000 });
-  }, 120_000);
+  });
   afterAll(() => program.stop());
 
   test('it is well and takes work', async () => {
@@ -113,7 +113,7 @@ describe('a server that is told to stop', () => {
     const { status, text } = await answer;
     expect([status, (JSON.parse(text) as { rows?: unknown[] }).rows?.length ?? text]).toEqual([200, expect.anything()]);
     expect(await over).toBe(0);
-  }, 120_000);
+  });
 });
 
 test('a line that a browser opened ahead, and never asked anything on, holds no stop up', async () => {
@@ -157,7 +157,7 @@ describe('two servers behind the proxy that ships', () => {
     const { json } = await olga.ask<{ invitation: string }>('POST', '/api/invitations', { role: 'member' });
     otto = await joined(proxy.origin, json.invitation, 'otto');
     for (const browser of [olga, otto]) open.push({ stop: () => browser.close() });
-  }, 180_000);
+  });
   afterAll(async () => {
     for (const one of open.toReversed()) await one.stop();
     rmSync(folder, { recursive: true, force: true });
@@ -219,5 +219,5 @@ describe('two servers behind the proxy that ships', () => {
     await work;
     expect(statuses.length).toBeGreaterThan(50);
     expect([statuses.filter((s) => s !== 200).length, faults[0]]).toEqual([0, undefined]);
-  }, 180_000);
+  });
 });

@@ -16,7 +16,7 @@ beforeAll(async () => {
     copyFrom: 'quayside',
   });
   expect(made.json).toEqual({ id: 'harbour-lane' });
-}, 120_000);
+});
 afterAll(() => program.stop());
 
 test('a marketplace may be called in any script; its address is in letters that every browser shows alike', async () => {

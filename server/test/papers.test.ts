@@ -25,7 +25,7 @@ beforeAll(async () => {
   await program.put(`/api/candidates/${id}/page-draft`, { document: { format: 'cold-kettle/page-draft', title: HOSTILE, bullets: [HOSTILE, 'Turned a hundred times'], description: `${HOSTILE}\nsecond`, words: HOSTILE, pictures: [HOSTILE], drafted: [], answered: [] } }); // prettier-ignore
   await program.put(`/api/candidates/${id}/before-order`, { document: { format: 'cold-kettle/before-order', begins: null, lines: [{ key: 'a', what: HOSTILE, who: HOSTILE, days: 3, after: [], note: HOSTILE, done: null }] } }); // prettier-ignore
   await program.call('POST', `/api/candidates/${id}/decisions`, { kind: 'wait', reasons: ['wall'], text: HOSTILE, until: '2026-12-20' }); // prettier-ignore
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 describe('as a page', () => {

@@ -42,7 +42,7 @@ beforeAll(async () => {
     cookies[role] = cookieOf((await join(json.invitation, role)).headers);
   }
   for (const p of (await as<Person[]>(cookies.owner, 'GET', '/api/people')).json) ids[p.role] = p.id;
-}, 120_000);
+});
 afterAll(() => program.stop());
 
 describe('who may ask for what', () => {
@@ -96,7 +96,7 @@ describe('who may ask for what', () => {
         }
       }
     expect(tried).toEqual([]);
-  }, 120_000);
+  });
 
   test('a helper answers questions but does not remove a marketplace; pages bring nothing along to who is nobody', async () => {
     expect((await as(cookies.helper, 'DELETE', '/api/marketplaces/quayside')).text).toContain('a helper reads everything; answers questions'); // prettier-ignore

@@ -15,7 +15,7 @@ beforeAll(async () => {
   await readWorld(1200, copyUrl);
   copy = openDatabase(copyUrl, 2);
   program = await startProgram({ kind: 'demo', folders: { replica: { url: copyUrl, seconds: 0.3 } } });
-}, 120_000);
+});
 afterAll(async () => {
   await program.stop();
   await copy.close();

@@ -9,7 +9,7 @@ import { csv, importCsv, startProgram, type Program } from './program.ts';
 let program: Program;
 beforeAll(async () => {
   program = await startProgram();
-}, 120_000);
+});
 afterAll(() => program.stop());
 
 let numbers = 0;

@@ -14,7 +14,7 @@ import { SAMPLE_FILES, takeSamples } from './take-samples.ts';
 let program: Program;
 beforeAll(async () => {
   program = await startProgram();
-}, 120_000);
+});
 afterAll(() => program.stop());
 
 test('every sample file goes through without a correction by hand, and fills what it is for', async () => {

@@ -15,7 +15,7 @@ beforeAll(async () => {
   const { json } = await program.call<{ marketplaces: Marketplace[] }>('GET', '/api/marketplaces');
   const { id } = json.marketplaces.find((m) => m.id === 'quayside')!.schedules.at(-1)!;
   former = { id, document: (await program.call<FeeSchedule>('GET', `/api/fee-schedules/${id}`)).json };
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const dearer = (by: number): FeeSchedule => ({

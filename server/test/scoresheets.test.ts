@@ -13,7 +13,7 @@ let program: Program;
 const at = '/api/marketplaces/quayside';
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo', listings: 1000 });
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const get = async <T>(path: string): Promise<T> => (await program.call<T>('GET', path)).json;

@@ -14,7 +14,7 @@ beforeAll(async () => {
     measures: 'imperial',
     copyFrom: null,
   });
-}, 120_000);
+});
 afterAll(() => program.stop());
 
 const body = { name: 'Evil', currency: 'USD', measures: 'metric', copyFrom: null };

@@ -18,7 +18,7 @@ beforeAll(async () => {
     startProgram({ kind: 'demo', listings: 1000, url }),
     startProgram({ kind: 'demo', listings: 1000, url }),
   ]);
-}, 180_000);
+});
 afterAll(() => Promise.all(two.map((p) => p.stop())));
 
 test('two processes on one database migrate once and load the demo once', async () => {
@@ -60,7 +60,7 @@ test('reviews taken in through two processes at the same moment are counted each
     importCsv(two[1], 'lindholm-torg', 'reviews', rows(foreign!.code, 700)),
   ]);
   expect([one.message, other.message]).toEqual(['900 reviews taken in.', '700 reviews taken in.']);
-}, 60_000);
+});
 
 test('two open jobs of one key are one, and a job can be cancelled once', async () => {
   const address = await freshSchema();
@@ -103,4 +103,4 @@ test('a database that goes away is said, nothing is lost, and it is found again'
   await program.stop();
   await second.stop();
   rmSync(folder, { recursive: true, force: true });
-}, 60_000);
+});

@@ -19,7 +19,7 @@ beforeAll(async () => {
     );
     codes.set(listing.title, json.listings.find((l) => l.title === listing.title)!.code);
   }
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const codeOf = (title: string): string => codes.get(title)!;

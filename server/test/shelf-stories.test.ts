@@ -18,7 +18,7 @@ let niches: Niches['rows'];
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo', listings: 6000 });
   niches = (await program.call<Niches>('GET', `${at}/demand/niches?rows=500`)).json.rows;
-}, 180_000);
+});
 afterAll(() => program.stop());
 
 const shelfOf = async (name: string): Promise<Shelf> => {

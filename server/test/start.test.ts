@@ -78,7 +78,7 @@ beforeAll(async () => {
   await ready;
   child.kill('SIGTERM');
   await exited;
-}, 120_000);
+});
 afterAll(() => rmSync(startedOnce, { recursive: true, force: true }));
 afterEach(async () => {
   for (const child of running.splice(0)) {

@@ -11,7 +11,7 @@ let database: Database;
 beforeAll(async () => {
   program = await startProgram({ kind: 'demo', listings: 1000 });
   ({ database } = program);
-}, 120_000);
+});
 afterAll(() => program.stop());
 
 const nameOf = async (id: string): Promise<string> =>

@@ -56,7 +56,7 @@ beforeAll(async () => {
   id = (await program.call<{ id: string }>('POST', '/api/marketplaces', { name: 'Cove', currency: 'EUR', measures: 'metric', copyFrom: null })).json.id; // prettier-ignore
   at = `/api/marketplaces/${id}`;
   await importCsv(program, id, 'listings', csv(...days()));
-}, 120_000);
+});
 afterAll(() => program.stop());
 
 describe('watching', () => {
@@ -229,7 +229,7 @@ describe('the daily run', () => {
     expect(day!.tries).toHaveLength(6);
     expect(day!.tries.at(-1)!.message).toMatch(/^0 of 4 listings read; no file of today names the others\.$/);
     expect(day!.nextTry).toBeNull();
-  }, 120_000);
+  });
 
   test('a process that died in a try is followed by another after ten minutes', async () => {
     await clear();
@@ -265,7 +265,7 @@ describe('the daily run', () => {
     const log = await runs();
     expect(log.map((r) => r.day)).toEqual(['2027-06-10', '2027-06-08']);
     expect(log[1]!.tries[0]!.message).toMatch(/clock was set back: a run of 2027-06-10 is in the log already/);
-  }, 60_000);
+  });
 
   test('readings that come late fill the day in; nothing is invented for days nobody read', async () => {
     await clear();
