@@ -8,7 +8,7 @@ export default defineConfig({
   retries: 0,
   // Only what hangs is to be ended by it: a busy machine takes three times as long as a quiet one.
   timeout: 300_000,
-  expect: { timeout: 20_000 },
+  expect: { timeout: 60_000 },
   reporter: [
     ['list'],
     ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '.cache/results/playwright.json' }],
