@@ -1,3 +1,6 @@
+import { rmSync } from 'node:fs';
+
 export default async () => {
   await globalThis.kettleTestDatabase.stop();
+  rmSync(globalThis.kettleTestFolder, { recursive: true, force: true });
 };

@@ -1,7 +1,7 @@
 // Several people: who may ask for what, by a table of every route; sessions that cannot be fixed, stolen or replayed; keys; deeds.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import pino from 'pino';
-import { ACCESS, accessOf, mayAsk } from '@kettle/contract/access';
+import { ACCESS, mayAsk } from '@kettle/contract/access';
 import { routes } from '@kettle/contract/index';
 import {
   ROLES,
@@ -16,10 +16,21 @@ import {
 } from '@kettle/contract/people';
 import type { KeptOpinion } from '@kettle/contract/papers';
 import type { Route } from '@kettle/contract/route';
+import { contractPath } from '../src/ground/http/api.ts';
 import { inviteOwner } from '../src/capabilities/people/links.ts';
 import { makeApp } from '../src/roof/app/app.ts';
 import { compose, endServices } from '../src/roof/app/compose.ts';
 import { startProgram, type Program } from './program.ts';
+
+/** What Express has registered: routes, and routers within routers. */
+interface Layers {
+  stack: { route?: { path: string; methods: Record<string, boolean> }; handle?: Partial<Layers> }[];
+}
+const routesIn = ({ stack }: Layers): string[] =>
+  stack.flatMap(({ route, handle }) => [
+    ...(route ? Object.keys(route.methods).map((m) => `${m.toUpperCase()} ${contractPath(route.path)}`) : []),
+    ...(handle?.stack ? routesIn({ stack: handle.stack }) : []),
+  ]);
 
 const PASSWORD = 'correct horse battery staple';
 let program: Program;
@@ -46,15 +57,12 @@ beforeAll(async () => {
 afterAll(() => program.stop());
 
 describe('who may ask for what', () => {
-  /** Every address that the app answers at, as Express has it, in the form of the contract. */
+  /** Every route that the app answers, as the table of access writes it, wherever in the app it is registered. */
   const served = async (): Promise<string[]> => {
     const services = compose(program.database, program.url, pino({ level: 'silent' }), {}, { origin: null, secure: false }); // prettier-ignore
-    const app = makeApp(services, pino({ level: 'silent' })) as unknown as { router: { stack: { route?: { path: string; methods: Record<string, boolean> } }[] } }; // prettier-ignore
+    const app = makeApp(services, pino({ level: 'silent' })) as unknown as { router: Layers };
     await endServices({ ...services, database: { ...services.database, close: async () => undefined } });
-    return app.router.stack.flatMap(
-      ({ route }) =>
-      route?.path.startsWith('/api/') ? Object.keys(route.methods).map((m) => `${m.toUpperCase()} ${route.path.replace(/:(\w+)/g, '{$1}')}`) : [], // prettier-ignore
-    );
+    return routesIn(app.router).filter((r) => r.includes(' /api'));
   };
   const all = Object.values(ACCESS).flat();
 
@@ -65,16 +73,6 @@ describe('who may ask for what', () => {
     expect([...new Set([...contract, ...answered])].filter((r) => !all.includes(r))).toEqual([]);
     expect(all.filter((r, i) => all.indexOf(r) !== i)).toEqual([]);
     expect(all.filter((r) => !answered.includes(r))).toEqual([]);
-  });
-
-  test('each is found again by an address that meets it, and not another', () => {
-    for (const route of all) {
-      const [method = '', path = ''] = route.split(' ');
-      const address = path.replace('{ending}', 'csv').replace(/\{\w+\}/g, 'a1');
-      expect([route, accessOf(method, address)?.route]).toEqual([route, route]);
-    }
-    expect(accessOf('GET', '/api/nowhere')).toBeNull();
-    expect(accessOf('DELETE', '/api/me')).toBeNull();
   });
 
   test('route by route and role by role: nobody gets past the table, and nobody below is stopped by it', async () => {

@@ -66,7 +66,7 @@ export const startProgram = async ({
   team?: Team | null;
 } = {}): Promise<Program> => {
   const address = url ?? (await freshSchema());
-  if (kind === 'demo' && url === undefined) await readWorld(listings, address);
+  if (url === undefined) await readWorld(kind === 'demo' ? listings : 'own', address);
   const database = openDatabase(address, 6);
   await prepareWorkspace(database, kind, listings, () => {});
   const services = compose(database, address, log, folders, team);

@@ -54,9 +54,7 @@ const ownMarketplaces = async (connection: mysql.PoolConnection): Promise<string
  * working; the manifest with their checksums stands last. Nothing is held whole.
  */
 export const writeArchive = async ({ pool }: Pick<Database, 'pool'>, out: Writable): Promise<void> => {
-  const connection = await new Promise<mysql.PoolConnection>((resolve, reject) =>
-    pool.getConnection((error, got) => (error ? reject(error) : resolve(got))),
-  );
+  const { connection } = (await pool.promise().getConnection()) as unknown as { connection: mysql.PoolConnection };
   let whole = false;
   try {
     await connection.promise().query('set transaction isolation level repeatable read');

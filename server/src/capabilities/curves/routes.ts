@@ -1,32 +1,32 @@
-import type { Express } from 'express';
 import { curves as routes } from '@kettle/contract/curves';
 import type { Ground } from '../../ground/ground.ts';
+import type { Api } from '../../ground/http/api.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { latestBacktest } from './backtest-job.ts';
 import { pointsOf, tryRefit, versionsOf } from './versions.ts';
 
-export const serveCurves = (app: Express, { database, jobs: queue, aside }: Ground): void => {
+export const serveCurves = (api: Api, { database, jobs: queue, aside }: Ground): void => {
   const { db } = database;
-  serve(app, routes.list, async ({ params }) => versionsOf(db, await marketOf(db, params.marketplace)));
-  serve(app, routes.points, async ({ params, query }) =>
+  serve(api, routes.list, async ({ params }) => versionsOf(db, await marketOf(db, params.marketplace)));
+  serve(api, routes.points, async ({ params, query }) =>
     pointsOf(db, await marketOf(db, params.marketplace), query.category, query.counts),
   );
-  serve(app, routes.tryRefit, async ({ params, query }) =>
+  serve(api, routes.tryRefit, async ({ params, query }) =>
     tryRefit(db, await marketOf(db, params.marketplace), query.category, query.counts),
   );
-  serve(app, routes.refit, async ({ params, body }) => ({
+  serve(api, routes.refit, async ({ params, body }) => ({
     id: await aside.run('fit-curve', { ...params, ...body }),
   }));
-  serve(app, routes.take, async ({ params, body }) => ({
+  serve(api, routes.take, async ({ params, body }) => ({
     id: await aside.run('take-curve', { ...params, file: body }),
   }));
-  serve(app, routes.useVersion, async ({ params }) => {
+  serve(api, routes.useVersion, async ({ params }) => {
     await aside.run('use-curve', params);
     return { ok: true as const };
   });
-  serve(app, routes.backtest, async ({ params }) => latestBacktest(db, await marketOf(db, params.marketplace)));
-  serve(app, routes.runBacktest, async ({ params }) => {
+  serve(api, routes.backtest, async ({ params }) => latestBacktest(db, await marketOf(db, params.marketplace)));
+  serve(api, routes.runBacktest, async ({ params }) => {
     const market = await marketOf(db, params.marketplace);
     return queue.add('backtest', { marketplace: market.id }, `backtest.${market.id}`);
   });

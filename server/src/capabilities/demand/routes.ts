@@ -1,8 +1,8 @@
-import type { Express } from 'express';
 import { demand } from '@kettle/contract/demand';
 import { demandSentence } from '@kettle/core/demand/sentence';
 import { sendCsv, sendXlsx } from '../../ground/export/table.ts';
 import type { Ground } from '../../ground/ground.ts';
+import type { Api } from '../../ground/http/api.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { textEntries } from '../../ground/http/text-entries.ts';
 import { categoryPaths, marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
@@ -23,7 +23,7 @@ const PAGE = 100;
 /** A sheet is not asked for again by itself, as the list is: it rather waits a moment for what is newest. */
 const SHEET_WAITS_MS = 1500;
 
-export const serveDemand = (app: Express, { database, demand: indexes }: Ground & { demand: DemandIndexes }): void => {
+export const serveDemand = (api: Api, { database, demand: indexes }: Ground & { demand: DemandIndexes }): void => {
   const { db } = database;
   const market = (id: string): Promise<Market> => marketOf(db, id);
   const narrowed = async (id: string, parameters: [string, string][]) => {
@@ -58,7 +58,7 @@ export const serveDemand = (app: Express, { database, demand: indexes }: Ground 
     };
   };
 
-  serve(app, demand.niches, async ({ params, query }) => {
+  serve(api, demand.niches, async ({ params, query }) => {
     const { index, narrowing, places, reply } = await list(params.marketplace, 'niches', query);
     return {
       ...reply,
@@ -66,42 +66,42 @@ export const serveDemand = (app: Express, { database, demand: indexes }: Ground 
       dots: incomeDots(index, narrowing),
     };
   });
-  serve(app, demand.terms, async ({ params, query }) => {
+  serve(api, demand.terms, async ({ params, query }) => {
     const { index, narrowing, places, reply } = await list(params.marketplace, 'terms', query);
     return { ...reply, rows: places.map((row) => termRow(narrowing.table, index, row)) };
   });
-  serve(app, demand.niche, async ({ params, query }) => {
+  serve(api, demand.niche, async ({ params, query }) => {
     const here = await market(params.marketplace);
     return nicheSheet(db, here, (await indexes.of(here, SHEET_WAITS_MS)).index, params.id, query.share);
   });
-  serve(app, demand.term, async ({ params }) => {
+  serve(api, demand.term, async ({ params }) => {
     const here = await market(params.marketplace);
     return termSheet(db, here, (await indexes.of(here, SHEET_WAITS_MS)).index, params.id);
   });
-  serve(app, demand.shelf, async ({ params, query }) => {
+  serve(api, demand.shelf, async ({ params, query }) => {
     const here = await market(params.marketplace);
     return shelfOf(db, here, (await indexes.of(here)).index, query);
   });
-  serve(app, demand.keepShelfRules, async ({ params, body }) =>
+  serve(api, demand.keepShelfRules, async ({ params, body }) =>
     keepShelfRules(database, (await market(params.marketplace)).id, body),
   );
-  serve(app, demand.brand, async ({ params }) => {
+  serve(api, demand.brand, async ({ params }) => {
     const here = await market(params.marketplace);
     return brandSheet(db, here, (await indexes.of(here)).index, params.brand);
   });
-  serve(app, demand.judgeBrand, async ({ params, body }) =>
+  serve(api, demand.judgeBrand, async ({ params, body }) =>
     judgeBrand(database, await market(params.marketplace), params.brand, body),
   );
-  serve(app, demand.found, async ({ params, query }) => {
+  serve(api, demand.found, async ({ params, query }) => {
     const here = await market(params.marketplace);
     const codes = query.codes.split(',').filter(Boolean);
     return foundBy(db, here, (await indexes.of(here)).index, codes);
   });
 
-  serve(app, demand.basket, async ({ params }) => (await basketOf(db, params.id)).terms);
-  serve(app, demand.changeBasket, ({ params, body }) => changeBasket(database, params.id, body));
+  serve(api, demand.basket, async ({ params }) => (await basketOf(db, params.id)).terms);
+  serve(api, demand.changeBasket, ({ params, body }) => changeBasket(database, params.id, body));
 
-  app.get('/api/marketplaces/:marketplace/demand/:view.:ending', async (request, response) => {
+  api.on('get', '/api/marketplaces/:marketplace/demand/:view.:ending', async (request, response) => {
     const { marketplace, view, ending } = request.params;
     if ((view !== 'niches' && view !== 'terms') || (ending !== 'csv' && ending !== 'xlsx'))
       throw notFound('That kind of file');

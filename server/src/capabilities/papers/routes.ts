@@ -1,11 +1,12 @@
 import { create as contentDisposition } from 'content-disposition';
-import type { Express, Response } from 'express';
+import type { Response } from 'express';
 import { papers as routes } from '@kettle/contract/papers';
 import { fileNameOf } from '@kettle/core/listing/words';
 import { paperAsHtml, paperAsMarkdown, type Paper } from '@kettle/core/papers/paper';
 import { reportOf } from '@kettle/core/papers/report';
 import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
 import type { Ground } from '../../ground/ground.ts';
+import type { Api } from '../../ground/http/api.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { whoActs } from '../../ground/people/who.ts';
@@ -24,36 +25,36 @@ const PAPERS: Readonly<Record<string, (ground: Ground, id: number) => Promise<Pa
 const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
 
 /** Papers of a candidate: as a page to print, as Markdown, as a document for word processors; and what they are made from. */
-export const servePapers = (app: Express, ground: Ground): void => {
+export const servePapers = (api: Api, ground: Ground): void => {
   const { database } = ground;
   const { db } = database;
-  serve(app, routes.pageDraft, ({ params }) => keptPageDraft.read(db, params.id));
-  serve(app, routes.keepPageDraft, ({ params, body }) => keptPageDraft.keep(database, params.id, body));
-  serve(app, routes.pageFacts, ({ params }) => pageFactsOf(ground, params.id));
-  serve(app, routes.suggestPage, ({ params }) => suggestPage(ground, params.id));
+  serve(api, routes.pageDraft, ({ params }) => keptPageDraft.read(db, params.id));
+  serve(api, routes.keepPageDraft, ({ params, body }) => keptPageDraft.keep(database, params.id, body));
+  serve(api, routes.pageFacts, ({ params }) => pageFactsOf(ground, params.id));
+  serve(api, routes.suggestPage, ({ params }) => suggestPage(ground, params.id));
   serve(
-    app,
+    api,
     routes.keepPageLimits,
     async ({ params, body }) =>
     keptPageLimits.keep(database, (await marketOf(db, params.marketplace)).id, { document: body.limits, version: body.version }), // prettier-ignore
   );
-  serve(app, routes.beforeOrder, ({ params }) => keptBeforeOrder.read(db, params.id));
-  serve(app, routes.keepBeforeOrder, ({ params, body }) => keepBeforeOrder(database, params.id, body));
-  serve(app, routes.opinions, ({ params }) => opinionsOf(db, params.id, whoActs()?.id ?? null));
-  serve(app, routes.giveOpinion, ({ params, body }) => {
+  serve(api, routes.beforeOrder, ({ params }) => keptBeforeOrder.read(db, params.id));
+  serve(api, routes.keepBeforeOrder, ({ params, body }) => keepBeforeOrder(database, params.id, body));
+  serve(api, routes.opinions, ({ params }) => opinionsOf(db, params.id, whoActs()?.id ?? null));
+  serve(api, routes.giveOpinion, ({ params, body }) => {
     const who = whoActs();
     if (!who) throw conflict('Opinions in the program are for several people: start it with --team.');
     return giveOpinion(database, params.id, body, who);
   });
-  serve(app, routes.takeOpinion, ({ params, body }) => takeOpinion(database, params.id, body.text));
-  serve(app, routes.dropOpinion, async ({ params }) => {
+  serve(api, routes.takeOpinion, ({ params, body }) => takeOpinion(database, params.id, body.text));
+  serve(api, routes.dropOpinion, async ({ params }) => {
     await dropOpinion(db, params.id, params.opinion);
     return { ok: true as const };
   });
 
   const attach = (response: Response, name: string): void =>
     void response.setHeader('Content-Disposition', contentDisposition(name));
-  app.get('/api/candidates/:id/papers/:paper.:ending', async (request, response) => {
+  api.on('get', '/api/candidates/:id/papers/:paper.:ending', async (request, response) => {
     const { id, paper: which, ending } = request.params;
     const number = Number(id);
     if (!Number.isSafeInteger(number) || number < 1) throw notFound(`Candidate ${id}`);

@@ -1,6 +1,6 @@
 import { asc, eq, sql } from 'drizzle-orm';
-import type { Express } from 'express';
 import type { Change, Here } from '@kettle/contract/people';
+import type { Api } from '../../ground/http/api.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { deeds, people } from '../../ground/db/schema.ts';
 import { whoIsHere } from './presence.ts';
@@ -11,6 +11,11 @@ const EVERY_MS = 1_000;
 const BACK_SECONDS = 30;
 /** How often an open line is asked whether its person may still listen. */
 const STILL_MS = 20_000;
+
+/** What somebody did to their own account: nothing that others see changes by it. */
+const isOwnAccount = (what: string): boolean => /^\w+ \/api\/(sign-|me\/|come-back$|tokens)/.test(what);
+/** Made, or possibly made: whoever asked went away before the answer. */
+const mayHaveChanged = (status: string): boolean => status.startsWith('2') || status === '499';
 
 interface Listener {
   change: (change: Change) => void;
@@ -69,7 +74,8 @@ class Changes {
     const rows = await this.recent().catch(() => null);
     if (!rows) return;
     for (const { status, ...change } of rows)
-      if (!this.seen.has(change.id) && status.startsWith('2')) for (const tell of this.listeners) tell.change(change);
+      if (!this.seen.has(change.id) && mayHaveChanged(status) && !isOwnAccount(change.what))
+        for (const tell of this.listeners) tell.change(change);
     this.seen = new Set(rows.map((r) => r.id));
     const here = await whoIsHere(this.db).catch(() => this.here);
     if (JSON.stringify(here) === JSON.stringify(this.here)) return;
@@ -82,9 +88,9 @@ class Changes {
 export type OnLeaving = (callback: () => void) => () => void;
 
 /** A line on which a browser hears what others change (server-sent events, HTML Living Standard). */
-export const serveChanges = (app: Express, db: Db, onLeaving: OnLeaving): void => {
+export const serveChanges = (api: Api, db: Db, onLeaving: OnLeaving): void => {
   const changes = new Changes(db);
-  app.get('/api/changes', async (request, response) => {
+  api.on('get', '/api/changes', async (request, response) => {
     response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' }); // prettier-ignore
     response.write('retry: 2000\n\n');
     const end = await changes.listen({

@@ -6,10 +6,13 @@ import type { Acting } from '../../ground/people/who.ts';
 
 const PAGE = 100;
 
+/** Who did something: a person, in a browser or by a key. */
+export type Doer = Pick<Acting, 'id' | 'token'>;
+
 /** Writes down who asked for what: the route and its parameters, never what was typed. */
 export const noteDeed = async (
   db: Db,
-  who: Acting,
+  who: Doer,
   { what, parameters, status }: { what: string; parameters: Record<string, string>; status: number },
 ): Promise<void> => {
   const short = Object.fromEntries(Object.entries(parameters).map(([k, v]) => [k, v.slice(0, 80)]));

@@ -1,6 +1,7 @@
-import type { Express, Request } from 'express';
+import type { Request } from 'express';
 import { people as routes } from '@kettle/contract/people';
 import type { Ground } from '../../ground/ground.ts';
+import type { Api } from '../../ground/http/api.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { whoActs, type Acting } from '../../ground/people/who.ts';
 import { ProblemError } from '../../ground/problems/problem.ts';
@@ -17,9 +18,9 @@ import { beginSession, endSession, endSessions, sweepSessions } from './sessions
 const done = { ok: true as const };
 
 /** People of the workspace; where it is one person's on one machine there is but `me`, which says so. */
-export const servePeople = (app: Express, { database, team }: Ground, onLeaving: OnLeaving): void => {
+export const servePeople = (api: Api, { database, team }: Ground, onLeaving: OnLeaving): void => {
   const { db } = database;
-  serve(app, routes.me, async () => {
+  serve(api, routes.me, async () => {
     const who = whoActs();
     return { team: team !== null, person: who && { id: who.id, name: who.name, role: who.role } };
   });
@@ -45,62 +46,64 @@ export const servePeople = (app: Express, { database, team }: Ground, onLeaving:
     await sweepPresence(db);
     request.res!.removeHeader('Set-Cookie');
     await beginSession(db, request, id, secure);
+    // From here on the request is theirs, and so it is logged.
+    request.res!.locals.signedIn = { id, token: null };
   };
-  serve(app, routes.signIn, async ({ body, request }) => {
+  serve(api, routes.signIn, async ({ body, request }) => {
     await beginAnew(request, await signIn(db, body.login, body.password, request.ip ?? ''));
     return done;
   });
-  serve(app, routes.signOut, async ({ request }) => {
+  serve(api, routes.signOut, async ({ request }) => {
     await endSession(db, request, secure);
     return done;
   });
-  serve(app, routes.signOutEverywhere, async () => {
+  serve(api, routes.signOutEverywhere, async () => {
     await endSessions(db, inBrowser().id);
     return done;
   });
-  serve(app, routes.changePassword, async ({ body, request }) => {
+  serve(api, routes.changePassword, async ({ body, request }) => {
     await changePassword(db, inBrowser(), body, request.ip ?? '');
     return done;
   });
-  serve(app, routes.confirm, async ({ body, request }) => {
+  serve(api, routes.confirm, async ({ body, request }) => {
     await confirm(db, inBrowser(), body.password, request.ip ?? '');
     return done;
   });
-  serve(app, routes.comeBack, async ({ body, request }) => {
+  serve(api, routes.comeBack, async ({ body, request }) => {
     const id = await comeBack(database, body);
     await beginAnew(request, id);
     return done;
   });
-  serve(app, routes.join, async ({ body, request }) => {
+  serve(api, routes.join, async ({ body, request }) => {
     await beginAnew(request, await join(database, body));
     return done;
   });
-  serve(app, routes.list, () => listPeople(db));
-  serve(app, routes.change, async ({ params, body }) => {
+  serve(api, routes.list, () => listPeople(db));
+  serve(api, routes.change, async ({ params, body }) => {
     await confirmed();
     await changePerson(database, params.id, body);
     return done;
   });
-  serve(app, routes.invitations, () => listInvitations(db));
-  serve(app, routes.invite, async ({ body }) => invite(db, body.role, (await confirmed()).id));
-  serve(app, routes.wayBack, async ({ params }) => wayBack(database, params.id, (await confirmed()).id));
-  serve(app, routes.dropInvitation, async ({ params }) => {
+  serve(api, routes.invitations, () => listInvitations(db));
+  serve(api, routes.invite, async ({ body }) => invite(db, body.role, (await confirmed()).id));
+  serve(api, routes.wayBack, async ({ params }) => wayBack(database, params.id, (await confirmed()).id));
+  serve(api, routes.dropInvitation, async ({ params }) => {
     inBrowser();
     await dropInvitation(db, params.id);
     return done;
   });
-  serve(app, routes.tokens, () => listTokens(db, somebody()));
-  serve(app, routes.makeToken, async ({ body }) => makeToken(db, await confirmed(), body));
-  serve(app, routes.dropToken, async ({ params }) => {
+  serve(api, routes.tokens, () => listTokens(db, somebody()));
+  serve(api, routes.makeToken, async ({ body }) => makeToken(db, await confirmed(), body));
+  serve(api, routes.dropToken, async ({ params }) => {
     await dropToken(db, inBrowser(), params.id);
     return done;
   });
-  serve(app, routes.here, async ({ body }) => {
+  serve(api, routes.here, async ({ body }) => {
     await noteHere(db, inBrowser().id, body);
     return done;
   });
-  serve(app, routes.own, () => ownOf(db, inBrowser().id));
-  serve(app, routes.keepOwn, async ({ body }) => ({ left: await keepOwn(db, inBrowser().id, body.own) }));
-  serveChanges(app, db, onLeaving);
-  serve(app, routes.deeds, ({ query }) => listDeeds(db, query.before));
+  serve(api, routes.own, () => ownOf(db, inBrowser().id));
+  serve(api, routes.keepOwn, async ({ body }) => ({ left: await keepOwn(db, inBrowser().id, body.own) }));
+  serveChanges(api, db, onLeaving);
+  serve(api, routes.deeds, ({ query }) => listDeeds(db, query.before));
 };

@@ -1,5 +1,6 @@
 import { and, asc, count, eq, inArray } from 'drizzle-orm';
-import express, { type Express } from 'express';
+import express from 'express';
+import type { Api } from '../../ground/http/api.ts';
 import { candidateRow } from '../../ground/candidates/candidate-rows.ts';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { candidates, evidencePictures } from '../../ground/db/schema.ts';
@@ -55,11 +56,11 @@ const numberIn = (text: string, what: string): number => {
 };
 
 /** Takes pictures in as evidence, and shows them: as nothing but pictures, whatever else their bytes may be. */
-export const servePictures = (app: Express, database: Database): void => {
+export const servePictures = (api: Api, database: Database): void => {
   const { db } = database;
-  app.post(
+  api.on(
+    'post',
     '/api/candidates/:id/evidence/:key',
-    express.raw({ type: ['image/png', 'image/jpeg', 'image/webp'], limit: LARGEST }),
     async (request, response) => {
       const id = numberIn(request.params.id, 'Candidate');
       const { key } = request.params;
@@ -81,8 +82,9 @@ export const servePictures = (app: Express, database: Database): void => {
       });
       response.json({ id: picture });
     },
+    [express.raw({ type: ['image/png', 'image/jpeg', 'image/webp'], limit: LARGEST })],
   );
-  app.get('/api/evidence/:picture', async (request, response) => {
+  api.on('get', '/api/evidence/:picture', async (request, response) => {
     const id = numberIn(request.params.picture, 'Picture');
     const [row] = await db.select({ type: evidencePictures.type, bytes: evidencePictures.bytes }).from(evidencePictures).where(eq(evidencePictures.id, id)); // prettier-ignore
     if (!row) throw notFound(`Picture ${id}`);

@@ -1,10 +1,10 @@
-import type { Express } from 'express';
 import { shortlist as routes, type ScoredCandidate } from '@kettle/contract/shortlist';
 import { NO_LAUNCH_YEAR } from '@kettle/core/documents/launch-year';
 import { NO_MEANS } from '@kettle/core/documents/own-means';
 import { majorFromMinor } from '@kettle/core/money/money';
 import { sendCsv, sendXlsx, type CellValue, type Table } from '../../ground/export/table.ts';
 import type { Ground } from '../../ground/ground.ts';
+import type { Api } from '../../ground/http/api.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { keptOfMarket } from '../../ground/marketplaces/kept-of-market.ts';
 import { marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
@@ -29,60 +29,60 @@ import { answer, measuresOf, scoreCandidate, standingOf } from './service.ts';
 
 const keptLaunchYear = keptOfMarket('launchYear');
 
-export const serveShortlist = (app: Express, { database }: Ground): void => {
+export const serveShortlist = (api: Api, { database }: Ground): void => {
   const { db } = database;
-  serve(app, routes.scoresheet, () => scoresheetInUse(db));
-  serve(app, routes.scoresheets, () => listScoresheets(db));
-  serve(app, routes.addScoresheet, async ({ body }) => ({ id: await addScoresheet(database, body.document) }));
-  serve(app, routes.scoresheetDocument, ({ params }) => scoresheetDocument(db, params.id));
-  serve(app, routes.keepScoresheet, ({ params, body }) => keepScoresheet(database, params.id, body));
-  serve(app, routes.takeScoresheet, async ({ params }) => {
+  serve(api, routes.scoresheet, () => scoresheetInUse(db));
+  serve(api, routes.scoresheets, () => listScoresheets(db));
+  serve(api, routes.addScoresheet, async ({ body }) => ({ id: await addScoresheet(database, body.document) }));
+  serve(api, routes.scoresheetDocument, ({ params }) => scoresheetDocument(db, params.id));
+  serve(api, routes.keepScoresheet, ({ params, body }) => keepScoresheet(database, params.id, body));
+  serve(api, routes.takeScoresheet, async ({ params }) => {
     await takeScoresheet(database, params.id);
     return { ok: true as const };
   });
-  serve(app, routes.versions, ({ params }) => scoresheetHistory(db, params.id));
-  serve(app, routes.tryScoresheet, async ({ params, body }) => {
+  serve(api, routes.versions, ({ params }) => scoresheetHistory(db, params.id));
+  serve(api, routes.tryScoresheet, async ({ params, body }) => {
     refuseFault(body.document);
     return standingOf(db, await marketOf(db, params.marketplace), { id: body.answersOf, document: body.document });
   });
-  serve(app, routes.measures, async ({ params }) => measuresOf(db, await marketOf(db, params.marketplace)));
-  serve(app, routes.standing, async ({ params, query }) =>
+  serve(api, routes.measures, async ({ params }) => measuresOf(db, await marketOf(db, params.marketplace)));
+  serve(api, routes.standing, async ({ params, query }) =>
     standingOf(
       db,
       await marketOf(db, params.marketplace),
       query.sheet === undefined ? undefined : await scoresheetById(db, query.sheet),
     ),
   );
-  serve(app, routes.decisions, ({ params }) => decisionsOf(db, params.id));
-  serve(app, routes.decide, ({ params, body }) => decide(database, params.id, body));
-  serve(app, routes.reasons, async ({ params }) => droppedFor(db, await marketOf(db, params.marketplace)));
-  serve(app, routes.means, async ({ params }) => {
+  serve(api, routes.decisions, ({ params }) => decisionsOf(db, params.id));
+  serve(api, routes.decide, ({ params, body }) => decide(database, params.id, body));
+  serve(api, routes.reasons, async ({ params }) => droppedFor(db, await marketOf(db, params.marketplace)));
+  serve(api, routes.means, async ({ params }) => {
     const { document, version } = await keptMeans.read(db, (await marketOf(db, params.marketplace)).id);
     return { document: document ?? NO_MEANS, version };
   });
-  serve(app, routes.keepMeans, async ({ params, body }) =>
+  serve(api, routes.keepMeans, async ({ params, body }) =>
     keptMeans.keep(database, (await marketOf(db, params.marketplace)).id, body),
   );
-  serve(app, routes.launchYear, async ({ params }) => {
+  serve(api, routes.launchYear, async ({ params }) => {
     const { document, version } = await keptLaunchYear.read(db, (await marketOf(db, params.marketplace)).id);
     return { document: document ?? NO_LAUNCH_YEAR, version };
   });
-  serve(app, routes.keepLaunchYear, async ({ params, body }) =>
+  serve(api, routes.keepLaunchYear, async ({ params, body }) =>
     keptLaunchYear.keep(database, (await marketOf(db, params.marketplace)).id, body),
   );
-  serve(app, routes.freeze, async ({ params, body }) => {
+  serve(api, routes.freeze, async ({ params, body }) => {
     await holdAnswer(database, params.id, params.measure, body.held);
     return { ok: true as const };
   });
-  serve(app, routes.dropPicture, async ({ params }) => {
+  serve(api, routes.dropPicture, async ({ params }) => {
     await dropPicture(db, params.id, params.picture);
     return { ok: true as const };
   });
-  servePictures(app, database);
-  serve(app, routes.score, ({ params }) => scoreCandidate(db, params.id));
-  serve(app, routes.answer, ({ params, body }) => answer(database, params.id, params.key, body));
+  servePictures(api, database);
+  serve(api, routes.score, ({ params }) => scoreCandidate(db, params.id));
+  serve(api, routes.answer, ({ params, body }) => answer(database, params.id, params.key, body));
 
-  app.get('/api/marketplaces/:marketplace/shortlist.:ending', async (request, response) => {
+  api.on('get', '/api/marketplaces/:marketplace/shortlist.:ending', async (request, response) => {
     const { ending } = request.params;
     if (ending !== 'csv' && ending !== 'xlsx') throw notFound('That kind of file');
     const market = await marketOf(db, request.params.marketplace);

@@ -1,6 +1,6 @@
-import type { Express } from 'express';
 import { siftRoutes } from '@kettle/contract/sift';
 import { sendCsv, sendXlsx } from '../../ground/export/table.ts';
+import type { Api } from '../../ground/http/api.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { textEntries } from '../../ground/http/text-entries.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
@@ -12,40 +12,40 @@ import { siftPage } from './service.ts';
 import { changeSieve, dropSieve, keepSieve, openSieve, sievesOf } from './sieves.ts';
 import { siftTable } from './table.ts';
 
-export const serveSift = (app: Express, services: SiftServices): void => {
+export const serveSift = (api: Api, services: SiftServices): void => {
   const { database } = services;
   const { db } = database;
   const market = (id: string) => marketOf(db, id);
 
-  serve(app, siftRoutes.sift, async ({ params, query, signal }) => {
+  serve(api, siftRoutes.sift, async ({ params, query, signal }) => {
     const { from, rows, show, ...limits } = query;
     return siftPage(services, await market(params.marketplace), textEntries(limits), { from, rows, show }, signal);
   });
-  serve(app, siftRoutes.compare, async ({ params, query }) =>
+  serve(api, siftRoutes.compare, async ({ params, query }) =>
     compareSifts(services, await market(params.marketplace), query),
   );
 
-  serve(app, siftRoutes.sieves, async ({ params, query }) =>
+  serve(api, siftRoutes.sieves, async ({ params, query }) =>
     sievesOf(db, await market(params.marketplace), query.place ?? 'sift'),
   );
-  serve(app, siftRoutes.keepSieve, async ({ params, body }) => keepSieve(db, await market(params.marketplace), body));
-  serve(app, siftRoutes.changeSieve, ({ params, body }) => changeSieve(database, params.id, body));
-  serve(app, siftRoutes.dropSieve, async ({ params }) => {
+  serve(api, siftRoutes.keepSieve, async ({ params, body }) => keepSieve(db, await market(params.marketplace), body));
+  serve(api, siftRoutes.changeSieve, ({ params, body }) => changeSieve(database, params.id, body));
+  serve(api, siftRoutes.dropSieve, async ({ params }) => {
     await dropSieve(db, params.id);
     return { ok: true as const };
   });
-  serve(app, siftRoutes.openSieve, ({ params }) => openSieve(services, params.id));
+  serve(api, siftRoutes.openSieve, ({ params }) => openSieve(services, params.id));
 
-  serve(app, siftRoutes.stayAway, async ({ params }) => stayAwayDocument(db, await market(params.marketplace)));
-  serve(app, siftRoutes.keepStayAway, async ({ params, body }) =>
+  serve(api, siftRoutes.stayAway, async ({ params }) => stayAwayDocument(db, await market(params.marketplace)));
+  serve(api, siftRoutes.keepStayAway, async ({ params, body }) =>
     keepStayAway(database, await market(params.marketplace), body),
   );
-  serve(app, siftRoutes.flagRules, async ({ params }) => flagRulesOf(db, (await market(params.marketplace)).id));
-  serve(app, siftRoutes.keepFlagRules, async ({ params, body }) =>
+  serve(api, siftRoutes.flagRules, async ({ params }) => flagRulesOf(db, (await market(params.marketplace)).id));
+  serve(api, siftRoutes.keepFlagRules, async ({ params, body }) =>
     keepFlagRules(database, (await market(params.marketplace)).id, body),
   );
 
-  app.get('/api/marketplaces/:marketplace/sift.:ending', async (request, response) => {
+  api.on('get', '/api/marketplaces/:marketplace/sift.:ending', async (request, response) => {
     const { ending } = request.params;
     if (ending !== 'csv' && ending !== 'xlsx') throw notFound('That kind of file');
     const table = await siftTable(services, await market(request.params.marketplace), textEntries(request.query));

@@ -1,6 +1,6 @@
-import type { Express } from 'express';
 import { suppliersRoutes as routes } from '@kettle/contract/suppliers';
 import type { Ground } from '../../ground/ground.ts';
+import type { Api } from '../../ground/http/api.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { conflict } from '../../ground/problems/problem.ts';
@@ -17,37 +17,37 @@ import {
 
 const done = { ok: true as const };
 
-export const serveSuppliers = (app: Express, { database, outside }: Ground): void => {
+export const serveSuppliers = (api: Api, { database, outside }: Ground): void => {
   const { db } = database;
-  serve(app, routes.search, async ({ params, query }) =>
+  serve(api, routes.search, async ({ params, query }) =>
     searchSuppliers(db, outside, await marketOf(db, params.marketplace), query),
   );
-  serve(app, routes.aside, async ({ params }) => cardsAside(db, await marketOf(db, params.marketplace)));
-  serve(app, routes.putAside, async ({ params }) => {
+  serve(api, routes.aside, async ({ params }) => cardsAside(db, await marketOf(db, params.marketplace)));
+  serve(api, routes.putAside, async ({ params }) => {
     await putCardAside(db, outside, await marketOf(db, params.marketplace), params.ref);
     return done;
   });
-  serve(app, routes.putBack, async ({ params }) => {
+  serve(api, routes.putBack, async ({ params }) => {
     await putCardBack(db, await marketOf(db, params.marketplace), params.ref);
     return done;
   });
-  serve(app, routes.requests, async ({ params }) =>
+  serve(api, routes.requests, async ({ params }) =>
     requestsOf(db, await marketOf(db, params.marketplace), params.code),
   );
-  serve(app, routes.ask, async ({ params, body }) => ({
+  serve(api, routes.ask, async ({ params, body }) => ({
     id: await askSupplier(db, outside, await marketOf(db, params.marketplace), params.code, body),
   }));
-  serve(app, routes.forget, async ({ params }) => {
+  serve(api, routes.forget, async ({ params }) => {
     await forgetRequest(db, await marketOf(db, params.marketplace), params.code, params.id);
     return done;
   });
-  serve(app, routes.answers, async ({ params }) =>
+  serve(api, routes.answers, async ({ params }) =>
     takeAnswers(database, outside, await marketOf(db, params.marketplace)),
   );
-  serve(app, routes.services, async ({ params }) =>
+  serve(api, routes.services, async ({ params }) =>
     outside.weathers.all(db, (await marketOf(db, params.marketplace)).id),
   );
-  serve(app, routes.setService, async ({ params, body }) => {
+  serve(api, routes.setService, async ({ params, body }) => {
     const market = await marketOf(db, params.marketplace);
     if (!market.simulated) throw conflict(`${market.name} has no simulated services.`);
     await outside.weathers.set(db, market.id, params.service, body.weather);

@@ -1,8 +1,8 @@
-import type { Express } from 'express';
 import { watch as routes } from '@kettle/contract/watch';
 import { addDays, isDay, type Day } from '@kettle/core/measures/day';
 import { sendCsv, sendXlsx } from '../../ground/export/table.ts';
 import type { Ground } from '../../ground/ground.ts';
+import type { Api } from '../../ground/http/api.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { watchPlanOf } from '../../ground/marketplaces/watch-plan.ts';
@@ -37,7 +37,7 @@ interface Watching extends Ground {
   folder: { look: (now: number) => Promise<void> };
 }
 
-export const serveWatch = (app: Express, { database, jobs, watchman: { memory }, folder }: Watching): void => {
+export const serveWatch = (api: Api, { database, jobs, watchman: { memory }, folder }: Watching): void => {
   const { db } = database;
   const market = ({ marketplace }: { marketplace: string }) => marketOf(db, marketplace);
   const newsSince = async (marketplace: string, since: Day | null) => {
@@ -45,9 +45,9 @@ export const serveWatch = (app: Express, { database, jobs, watchman: { memory },
     if (since !== null && since > of.today) throw badField('since', `The date ${since} lies in the future.`);
     return { market: of, morning: await morningOf(db, memory, of, since ?? addDays(of.today, -TOLD)) };
   };
-  serve(app, routes.list, async ({ params }) => watchedListings(db, memory, await market(params)));
-  serve(app, routes.morning, async ({ params, query }) => (await newsSince(params.marketplace, query.since)).morning);
-  serve(app, routes.add, async ({ params, body }) => {
+  serve(api, routes.list, async ({ params }) => watchedListings(db, memory, await market(params)));
+  serve(api, routes.morning, async ({ params, query }) => (await newsSince(params.marketplace, query.since)).morning);
+  serve(api, routes.add, async ({ params, body }) => {
     const of = await market(params);
     const { plan } = await watchPlanOf(db, of.id);
     return {
@@ -57,46 +57,46 @@ export const serveWatch = (app: Express, { database, jobs, watchman: { memory },
         : `The first reading comes with the next file that names ${plan.daily ? `them; each day is taken stock of at ${plan.hour}:00.` : 'them.'}`,
     };
   });
-  serve(app, routes.remove, async ({ params }) => stopWatching(database, await market(params), params.code));
-  serve(app, routes.change, async ({ params, body }) => changeWatched(database, await market(params), body));
-  serve(app, routes.restore, async ({ params, body }) => {
+  serve(api, routes.remove, async ({ params }) => stopWatching(database, await market(params), params.code));
+  serve(api, routes.change, async ({ params, body }) => changeWatched(database, await market(params), body));
+  serve(api, routes.restore, async ({ params, body }) => {
     await restoreWatched(database, await market(params), body.states);
     return DONE;
   });
-  serve(app, routes.groups, async ({ params }) => groupsOfWatched(db, (await market(params)).id));
-  serve(app, routes.addGroup, async ({ params, body }) => addGroup(database, (await market(params)).id, body.name));
-  serve(app, routes.keepGroup, async ({ params, body }) =>
+  serve(api, routes.groups, async ({ params }) => groupsOfWatched(db, (await market(params)).id));
+  serve(api, routes.addGroup, async ({ params, body }) => addGroup(database, (await market(params)).id, body.name));
+  serve(api, routes.keepGroup, async ({ params, body }) =>
     keepGroup(database, (await market(params)).id, params.id, body),
   );
-  serve(app, routes.dropGroup, async ({ params }) => dropGroup(database, (await market(params)).id, params.id));
-  serve(app, routes.plan, async ({ params }) => watchPlanOf(db, (await market(params)).id));
-  serve(app, routes.keepPlan, async ({ params, body }) => keepWatchPlan(database, (await market(params)).id, body));
-  serve(app, routes.runs, async ({ params }) => {
+  serve(api, routes.dropGroup, async ({ params }) => dropGroup(database, (await market(params)).id, params.id));
+  serve(api, routes.plan, async ({ params }) => watchPlanOf(db, (await market(params)).id));
+  serve(api, routes.keepPlan, async ({ params, body }) => keepWatchPlan(database, (await market(params)).id, body));
+  serve(api, routes.runs, async ({ params }) => {
     const of = await market(params);
     return { runs: await runsOf(db, of), next: await nextRun(db, of, new Date()) };
   });
-  serve(app, routes.run, async ({ params }) =>
+  serve(api, routes.run, async ({ params }) =>
     runByHand(database, await market(params), { look: (now) => folder.look(now), now: new Date() }),
   );
-  serve(app, routes.events, async ({ params }) => eventsOf(db, (await market(params)).id));
-  serve(app, routes.addEvent, async ({ params, body }) => addEvent(db, (await market(params)).id, body));
-  serve(app, routes.dropEvent, async ({ params }) => {
+  serve(api, routes.events, async ({ params }) => eventsOf(db, (await market(params)).id));
+  serve(api, routes.addEvent, async ({ params, body }) => addEvent(db, (await market(params)).id, body));
+  serve(api, routes.dropEvent, async ({ params }) => {
     await dropEvent(db, (await market(params)).id, params.id);
     return DONE;
   });
-  serve(app, routes.chart, async ({ params, query }) => chartOf(db, await market(params), query));
-  serve(app, routes.positions, async ({ params, query }) => {
+  serve(api, routes.chart, async ({ params, query }) => chartOf(db, await market(params), query));
+  serve(api, routes.positions, async ({ params, query }) => {
     const of = await market(params);
     return positionsOf(db, of, await chosenIds(db, of, query));
   });
-  serve(app, routes.moveHob, async ({ params, body }) => askToMoveHob(database, jobs, params.marketplace, body.days));
+  serve(api, routes.moveHob, async ({ params, body }) => askToMoveHob(database, jobs, params.marketplace, body.days));
 
   const sinceOf = (value: unknown): Day | null => {
     if (value === undefined) return null;
     if (typeof value !== 'string' || !isDay(value)) throw badField('since', 'A day is written as 2026-11-24.');
     return value;
   };
-  app.get('/api/marketplaces/:marketplace/watch/news.:ending', async (request, response) => {
+  api.on('get', '/api/marketplaces/:marketplace/watch/news.:ending', async (request, response) => {
     const { marketplace, ending } = request.params;
     const { market: of, morning } = await newsSince(marketplace, sinceOf(request.query.since));
     if (ending === 'atom') {
@@ -106,7 +106,7 @@ export const serveWatch = (app: Express, { database, jobs, watchman: { memory },
     else if (ending === 'xlsx') await sendXlsx(response, newsTable(of, morning));
     else throw notFound('That kind of file');
   });
-  app.get('/api/marketplaces/:marketplace/watch/listings.:ending', async (request, response) => {
+  api.on('get', '/api/marketplaces/:marketplace/watch/listings.:ending', async (request, response) => {
     const { marketplace, ending } = request.params;
     if (ending !== 'csv' && ending !== 'xlsx') throw notFound('That kind of file');
     const of = await marketOf(db, marketplace);
@@ -118,7 +118,7 @@ export const serveWatch = (app: Express, { database, jobs, watchman: { memory },
     const table = watchedTable(of, shown, new Map(groups.map((g) => [g.id, g.name])));
     await (ending === 'csv' ? sendCsv : sendXlsx)(response, table);
   });
-  app.get('/api/marketplaces/:marketplace/watch/calendar.ics', async (request, response) => {
+  api.on('get', '/api/marketplaces/:marketplace/watch/calendar.ics', async (request, response) => {
     const of = await marketOf(db, request.params.marketplace);
     const days = await daysToRemember(db, of);
     response.type('text/calendar; charset=utf-8').send(calendarOf(`Cold Kettle: ${of.name}`, days, new Date()));

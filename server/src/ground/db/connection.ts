@@ -1,5 +1,6 @@
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import mysql from 'mysql2';
+import { guardPool, refuseStrangers } from './door.ts';
 import { addressesOf, Nodes } from './nodes.ts';
 import * as schema from './schema.ts';
 import { inTransaction, sendAgain } from './transaction.ts';
@@ -64,6 +65,7 @@ export const openDatabase = (url: string, connections = 8): Database => {
       );
   const asked = sendAgain({ pool, several });
   pool.promise = () => asked;
+  guardPool(pool);
   return {
     db: drizzle(pool, { schema, mode: 'planetscale' }),
     pool,
@@ -84,9 +86,11 @@ export const atOnce = <T>(
   { pool, several }: Pick<Database, 'pool' | 'several'>,
   action: (inside: Session) => Promise<T>,
   sign: string | null = null,
-): Promise<T> =>
-  inTransaction(
+): Promise<T> => {
+  refuseStrangers();
+  return inTransaction(
     { pool, several },
     (connection) => action({ db: drizzle(connection, { schema, mode: 'planetscale' }), pool: connection }),
     sign,
   );
+};

@@ -1,8 +1,9 @@
 import type { TObject, TSchema } from '@sinclair/typebox';
-import type { Express, Request } from 'express';
+import type { Request } from 'express';
 import type { BodyOf, ParamsOf, QueryOf, ReplyOf, Route } from '@kettle/contract/route';
 import { ProblemError } from '../problems/problem.ts';
 import { validator } from './validate.ts';
+import type { Api } from './api.ts';
 
 // The types of a route are read from it; `Route<any …>` alone admits them all.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -18,7 +19,7 @@ export interface Asked<T extends AnyRoute> {
 
 /** Serves a route of the contract: what comes in is checked against it before the answer is made. */
 export const serve = <T extends AnyRoute>(
-  app: Express,
+  api: Api,
   route: T,
   answer: (asked: Asked<T>) => Promise<ReplyOf<T>>,
 ): void => {
@@ -27,7 +28,7 @@ export const serve = <T extends AnyRoute>(
   // A file is read by its route, piece by piece, and never held whole.
   const isFile = (route.body as TSchema).type === 'string';
   const body = isFile ? () => undefined as BodyOf<T> : validator<BodyOf<T>>(route.body as TSchema, 'body');
-  app[route.method](route.path.replace(/\{(\w+)\}/g, ':$1'), async (request, response) => {
+  api.on(route.method, route.path.replace(/\{(\w+)\}/g, ':$1'), async (request, response) => {
     // What the file is shows in its bytes; a page of another site cannot send these types without being asked about.
     if (isFile && !request.is(['text/csv', 'application/octet-stream', 'application/zip']))
       throw new ProblemError(

@@ -12,9 +12,20 @@ export interface Acting {
   session: string | null;
 }
 
-const acting = new AsyncLocalStorage<Acting>();
+/** On whose behalf the code runs: a person, a stranger whose request nobody has let through yet, or the program itself. */
+type Behalf = Acting | 'stranger' | 'program';
+const behalf = new AsyncLocalStorage<Behalf>();
 
-/** Does something as somebody: all that follows from it can ask who it was. */
-export const actAs = <T>(who: Acting, action: () => T): T => acting.run(who, action);
-/** Who acts; null where nobody signs in, and for what the program does by itself. */
-export const whoActs = (): Acting | null => acting.getStore() ?? null;
+/** Runs an action as a person: everything it calls can ask who that is. */
+export const actAs = <T>(who: Acting, action: () => T): T => behalf.run(who, action);
+/** Runs an action as a stranger: the database refuses everything it asks for. */
+export const actAsStranger = <T>(action: () => T): T => behalf.run('stranger', action);
+/** Runs an action as the program itself, such as finding out who asks. */
+export const actAsProgram = <T>(action: () => T): T => behalf.run('program', action);
+/** The person who acts; null where nobody signs in, and for what the program does by itself. */
+export const whoActs = (): Acting | null => {
+  const now = behalf.getStore();
+  return now === undefined || typeof now === 'string' ? null : now;
+};
+/** Whether the code runs for a request that nobody has let through. */
+export const isStranger = (): boolean => behalf.getStore() === 'stranger';

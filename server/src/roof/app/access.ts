@@ -1,58 +1,93 @@
-import type { NextFunction, Request, Response } from 'express';
+import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import { accessOf, mayAsk } from '@kettle/contract/access';
-import { aRole, ROLE_WORDS, type Me } from '@kettle/contract/people';
-import { noteDeed } from '../../capabilities/people/deeds.ts';
+import { aRole, ROLE_WORDS } from '@kettle/contract/people';
+import { noteDeed, type Doer } from '../../capabilities/people/deeds.ts';
 import { personOf } from '../../capabilities/people/sessions.ts';
 import type { Db } from '../../ground/db/connection.ts';
-import { actAs, type Acting } from '../../ground/people/who.ts';
-import { notFound, ProblemError } from '../../ground/problems/problem.ts';
+import type { Gate } from '../../ground/http/api.ts';
+import { actAs, actAsProgram, actAsStranger, type Acting } from '../../ground/people/who.ts';
+import { ProblemError } from '../../ground/problems/problem.ts';
 
-/** Routes that are asked for very often and change nothing that anybody would ask about. */
-const NOT_NOTED = new Set([
+/** Writing routes that leave no entry in the log of changes, each because it changes nothing that anybody would ask about. */
+export const NOT_LOGGED: ReadonlySet<string> = new Set([
+  // Computes what a changed scoresheet would do, and saves nothing.
   'POST /api/marketplaces/{marketplace}/shortlist/try',
-  'POST /api/sign-out',
+  // Sent every twenty seconds by every open window.
   'PUT /api/here',
+  // Saves what a person is typing, for that person alone.
   'PUT /api/me/own',
+  // Compare two documents, and save nothing.
+  'POST /api/marketplaces/{marketplace}/fee-schedules/compare',
+  'POST /api/candidates/{id}/corrections/compare',
 ]);
 
+const isWriting = (route: string): boolean => !route.startsWith('GET ');
+
+/** Where nobody signs in, everybody on this machine may ask for everything. */
+const openGate: Gate = {
+  guard: (route) => {
+    knownAccess(route);
+    const pass: RequestHandler = (_, __, next) => next();
+    return { before: pass, behind: pass };
+  },
+};
+
+const knownAccess = (route: string) => {
+  const access = accessOf(route);
+  if (access === null) throw new Error(`${route} is served, but contract/src/access.ts does not say to whom.`);
+  return access;
+};
+
 /**
- * Who asks, and whether they may: every route of the API by the table of the contract. What stands in no line of it is refused
- * to everybody. What changes something is written down with who did it.
+ * Lets people through by the table of access, route by route, and logs what they change.
+ * @param db null where nobody signs in
  */
-export const knownPeopleOnly =
-  (db: Db) =>
-  async (request: Request, response: Response, next: NextFunction): Promise<void> => {
-    if (!request.path.startsWith('/api/')) return next();
-    const asked = accessOf(request.method, request.path);
-    if (!asked) throw notFound('That address');
-    const who = await personOf(db, request);
-    if (!mayAsk(who?.role ?? null, asked.access))
+export const gateOf = (db: Db | null): Gate => (db === null ? openGate : { guard: (route) => guardOf(db, route) });
+
+const guardOf = (db: Db, route: string): ReturnType<Gate['guard']> => {
+  const access = knownAccess(route);
+  const before = async (request: Request, response: Response, next: NextFunction): Promise<void> => {
+    const who = await actAsProgram(() => personOf(db, request));
+    if (!mayAsk(who?.role ?? null, access))
       throw who
-        ? new ProblemError(403, 'not-yours', `That is for people who ${asked.access === 'owner' ? 'own the workspace' : 'may more'}: ${aRole(who.role)} ${ROLE_WORDS[who.role]}.`) // prettier-ignore
+        ? new ProblemError(403, 'not-yours', `That is for people who ${access === 'owner' ? 'own the workspace' : 'may more'}: ${aRole(who.role)} ${ROLE_WORDS[who.role]}.`) // prettier-ignore
         : new ProblemError(401, 'sign-in', 'Sign in first.');
     // What belongs to somebody stays out of every cache between.
     response.setHeader('Cache-Control', 'no-store');
-    if (!who) return next();
-    if (request.method !== 'GET' && request.method !== 'HEAD' && !NOT_NOTED.has(asked.route))
-      response.once('finish', () => {
-        const { route: what, parameters } = asked;
-        noteDeed(db, who, { what, parameters, status: response.statusCode }).catch(() => undefined);
-      });
-    response.locals.who = who;
+    if (who) response.locals.who = who;
+    if (isWriting(route) && !NOT_LOGGED.has(route)) logWhenOver(db, route, request, response);
     next();
   };
-
-/** What follows is done as whoever asked. */
-export const asWhoAsked = (_: Request, response: Response, next: NextFunction): void => {
-  const who = response.locals.who as Acting | undefined;
-  if (who) actAs(who, () => next());
-  else next();
+  /** A route for anybody decides by itself what it lets a stranger do, such as signing in. */
+  const behind: RequestHandler = (_, response, next) => {
+    const who = response.locals.who as Acting | undefined;
+    if (who) actAs(who, () => next());
+    else if (access === 'anybody') actAsProgram(() => next());
+    else actAsStranger(() => next());
+  };
+  return { before, behind };
 };
 
-/** Who a page is for. */
-export const whosePage =
+/** Logs who changed what once the answer is out, or whoever asked has gone without waiting for it. */
+const logWhenOver = (db: Db, route: string, request: Request, response: Response): void => {
+  const parameters = { ...request.params } as Record<string, string>;
+  response.once('close', () => {
+    const who = (response.locals.signedIn ?? response.locals.who) as Doer | undefined;
+    if (!who) return;
+    const status = response.writableFinished ? response.statusCode : GONE;
+    actAsProgram(() => noteDeed(db, who, { what: route, parameters, status }).catch(() => undefined));
+  });
+};
+/** Nobody waited for the answer: whether the change was made is not known. */
+const GONE = 499;
+
+/** Until a route has let a request through, it is a stranger's. */
+export const asStranger: RequestHandler = (_, __, next) => actAsStranger(() => next());
+
+/** Runs an action for whoever a page is made for; null for nobody. */
+export const forWhom =
   (db: Db) =>
-  async (request: Request): Promise<Me['person']> => {
-    const who = await personOf(db, request);
-    return who && { id: who.id, name: who.name, role: who.role };
+  async <T>(request: Request, action: (who: Acting | null) => Promise<T>): Promise<T> => {
+    const who = await actAsProgram(() => personOf(db, request));
+    return who ? actAs(who, () => action(who)) : action(null);
   };

@@ -7,24 +7,37 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { Overtaken } from '../../capabilities/sift/service.ts';
+import { Api, isApiPath } from '../../ground/http/api.ts';
 import { notFound, problemFrom } from '../../ground/problems/problem.ts';
 import { serveCapabilities } from './capabilities.ts';
 import type { Services } from './compose.ts';
 import { countedAnswers } from './life.ts';
 import { makeMetrics } from './metrics.ts';
 import { requestNumber, serveOperations } from './operations.ts';
-import { asWhoAsked, knownPeopleOnly, whosePage } from './access.ts';
+import { asStranger, forWhom, gateOf } from './access.ts';
 import { decodableOnly, knownHostOnly, ownPagesOnly } from './guards.ts';
 import { openApi } from './openapi.ts';
 import { makePage } from './page.ts';
 
 const WEB = join(import.meta.dirname, '..', '..', '..', '..', 'web', 'dist');
 
+/** All routes of the API, each behind its guard. */
+export const makeApi = (services: Services, metrics: ReturnType<typeof makeMetrics>): Api => {
+  const api = new Api(gateOf(services.team ? services.database.db : null));
+  api.on('get', '/api/openapi.json', async (_, response) => void response.json(openApi()));
+  serveOperations(api, services, metrics);
+  serveCapabilities(api, services);
+  return api;
+};
+
 /** The Express app over its services; listening is the caller's. */
 export const makeApp = (services: Services, log: Logger): Express => {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
+  // An address has one spelling.
+  app.enable('case sensitive routing');
+  app.enable('strict routing');
   const origin = services.team?.origin ?? null;
   // Only a proxy on this machine says from where a request came.
   app.set('trust proxy', 'loopback');
@@ -58,15 +71,12 @@ export const makeApp = (services: Services, log: Logger): Express => {
     }),
   );
   app.use(compression());
-  // Before anything of a request is read.
-  if (services.team) app.use(knownPeopleOnly(services.database.db));
-  app.use(express.json({ limit: '1mb', strict: true }), asWhoAsked);
-
-  app.get('/api/openapi.json', (_, response) => void response.json(openApi()));
-  serveOperations(app, services, metrics);
-  serveCapabilities(app, services);
-  app.use('/api', () => {
-    throw notFound('That address');
+  if (services.team) app.use(asStranger);
+  app.use(makeApi(services, metrics).router);
+  app.use((request, _, next) => {
+    if (isApiPath(request.path) || (request.method !== 'GET' && request.method !== 'HEAD'))
+      throw notFound('That address');
+    next();
   });
   if (existsSync(WEB)) {
     app.use(
@@ -79,7 +89,7 @@ export const makeApp = (services: Services, log: Logger): Express => {
     );
     app.use(express.static(WEB, { index: false }));
     // Addresses of the interface's own pages all load the interface.
-    const page = makePage(WEB, services, services.team ? whosePage(services.database.db) : null);
+    const page = makePage(WEB, services, services.team ? forWhom(services.database.db) : null);
     app.get('/{*rest}', async (request, response) => {
       // What belongs to somebody is not kept by the browser, not even to go back to.
       response.type('html').setHeader('Cache-Control', services.team ? 'no-store' : 'no-cache');

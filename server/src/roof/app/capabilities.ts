@@ -1,4 +1,3 @@
-import type { Express } from 'express';
 import { serveArchive } from '../../capabilities/archive/routes.ts';
 import { serveCandidates } from '../../capabilities/candidates/routes.ts';
 import { serveCosting } from '../../capabilities/costing/routes.ts';
@@ -19,25 +18,26 @@ import { serveSources } from '../../capabilities/sources/routes.ts';
 import { serveSuppliers } from '../../capabilities/suppliers/routes.ts';
 import { serveWatch } from '../../capabilities/watch/routes.ts';
 import type { Services } from './compose.ts';
+import type { Api } from '../../ground/http/api.ts';
 
 /** Everything that is answered over HTTP. */
-export const serveCapabilities = (app: Express, services: Services): void => {
-  servePeople(app, services, (callback) => services.life.onLeaving(callback));
-  serveMarketplaces(app, services);
-  serveFind(app, services);
-  serveJobs(app, services);
-  serveSources(app, services);
-  serveFolder(app, services);
-  serveArchive(app, services);
-  serveSift(app, services);
-  serveDemand(app, services);
-  serveListings(app, services);
-  serveCosting(app, services);
-  serveSuppliers(app, services);
-  serveCurves(app, services);
-  serveCandidates(app, services, (id) => refuseRuledOut(services.database.db, id));
-  serveWatch(app, services);
-  serveReviews(app, services);
-  serveShortlist(app, services);
-  servePapers(app, services);
+export const serveCapabilities = (api: Api, services: Services): void => {
+  servePeople(api, services, (callback) => services.life.onLeaving(callback));
+  serveMarketplaces(api, services);
+  serveFind(api, services);
+  serveJobs(api, services);
+  serveSources(api, services);
+  serveFolder(api, services);
+  serveArchive(api, services);
+  serveSift(api, services);
+  serveDemand(api, services);
+  serveListings(api, services);
+  serveCosting(api, services);
+  serveSuppliers(api, services);
+  serveCurves(api, services);
+  serveCandidates(api, services, (id) => refuseRuledOut(services.database.db, id));
+  serveWatch(api, services);
+  serveReviews(api, services);
+  serveShortlist(api, services);
+  servePapers(api, services);
 };

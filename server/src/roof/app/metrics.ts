@@ -1,15 +1,17 @@
 import type { NextFunction, Request, Response } from 'express';
 import type mysql from 'mysql2/promise';
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client';
-import { accessOf } from '@kettle/contract/access';
+import { contractPath, isApiPath } from '../../ground/http/api.ts';
 import type { Services } from './compose.ts';
 
 /** Seconds below which answers are counted. */
 const STEPS = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10];
 
 /** A route of the API as the contract writes it; everything else by what it is, so that addresses do not become names. */
-const routeOf = ({ method, path }: Request): string => {
-  if (path.startsWith('/api/')) return accessOf(method, path)?.route.split(' ')[1] ?? 'unknown';
+const routeOf = ({ path, route }: Request): string => {
+  const matched = (route as { path?: unknown } | undefined)?.path;
+  if (typeof matched === 'string' && matched.startsWith('/api/')) return contractPath(matched);
+  if (isApiPath(path)) return 'unknown';
   return path.startsWith('/assets/') ? 'file' : 'page';
 };
 
@@ -66,8 +68,10 @@ export const makeMetrics = (services: Services) => {
     /** Counts a request once it has been answered. */
     count: (request: Request, response: Response, next: NextFunction): void => {
       const since = performance.now();
-      const [method, route] = [request.method, routeOf(request)];
+      const { method } = request;
       response.once('finish', () => {
+        // Which route matched is known by now.
+        const route = routeOf(request);
         requests.inc({ method, route, status: response.statusCode });
         // A line that stays open tells nothing by how long it was.
         if (route !== '/api/changes') seconds.observe({ method, route }, (performance.now() - since) / 1000);

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { sql } from 'drizzle-orm';
-import type { Express } from 'express';
 import { operations } from '@kettle/contract/operations';
+import type { Api } from '../../ground/http/api.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { ProblemError } from '../../ground/problems/problem.ts';
 import type { Services } from './compose.ts';
@@ -21,16 +21,16 @@ export const requestNumber = (request: IncomingMessage, response: ServerResponse
 
 /** What those who run the program ask of it. */
 export const serveOperations = (
-  app: Express,
+  api: Api,
   { database, jobs, life }: Services,
   metrics: ReturnType<typeof makeMetrics>,
 ): void => {
-  serve(app, operations.ready, async () => {
+  serve(api, operations.ready, async () => {
     if (life.leaving) throw new ProblemError(503, 'leaving', 'This server is about to stop; another one answers.');
     await database.db.execute(sql`select 1`);
     return { ready: true, node: database.node(), jobs: jobs.here };
   });
-  app.get('/api/metrics', async (_, response) => {
+  api.on('get', '/api/metrics', async (_, response) => {
     response.setHeader('Content-Type', metrics.type);
     response.end(await metrics.text());
   });

@@ -8,26 +8,29 @@ import { marketplacesReply } from '../../capabilities/marketplaces/service.ts';
 import { ownOf } from '../../capabilities/people/own.ts';
 import { siftPage } from '../../capabilities/sift/service.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
+import type { Acting } from '../../ground/people/who.ts';
 import type { Services } from './compose.ts';
 
 /** A page does not wait longer than this for a sift to send along. */
 const PATIENCE_MS = 400;
 
+/** Runs an action for whoever asks for a page. */
+type ForWhom = <T>(request: Request, action: (who: Acting | null) => Promise<T>) => Promise<T>;
+
 /**
  * The interface's page, with the answers that its first screen will ask for, so that it need not ask.
- * @param whoOf who is signed in, where people do: to nobody nothing is sent along
+ * @param forWhom who is signed in, where people do: to nobody nothing is sent along
  */
 export const makePage = (
   web: string,
   services: Services,
-  whoOf: ((request: Request) => Promise<Me['person']>) | null,
+  forWhom: ForWhom | null,
 ): ((request: Request) => Promise<string>) => {
   const page = readFileSync(join(web, 'index.html'), 'utf8');
-  return async (request) => {
-    // Without them the page asks by itself, and says what is wrong if something is.
-    const person = whoOf && (await whoOf(request).catch(() => null));
-    const me: Me = { team: whoOf !== null, person };
-    const isNobody = whoOf !== null && person === null;
+  const pageFor = async (request: Request, who: Acting | null): Promise<string> => {
+    const person = who && { id: who.id, name: who.name, role: who.role };
+    const me: Me = { team: forWhom !== null, person };
+    const isNobody = forWhom !== null && person === null;
     const known = isNobody ? {} : await answersFor(services, request).catch(() => null);
     // Whose browser it is the interface knows from the first moment: what it kept there is theirs.
     const own = person && (await ownOf(services.database.db, person.id).catch(() => null));
@@ -36,6 +39,11 @@ export const makePage = (
     // Data, not script: nothing in it can end the element or be run.
     const text = JSON.stringify(answers).replaceAll('<', '\\u003c');
     return page.replace('</head>', () => `<script type="application/json" id="${SENT_AHEAD}">${text}</script></head>`);
+  };
+  return async (request) => {
+    if (!forWhom) return pageFor(request, null);
+    // Without the answers the page asks by itself, and says what is wrong if something is.
+    return forWhom(request, (who) => pageFor(request, who)).catch(() => pageFor(request, null));
   };
 };
 
