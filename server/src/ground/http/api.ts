@@ -35,7 +35,7 @@ export const isApiPath = (path: string): boolean => {
     }
   const segments: string[] = [];
   for (const segment of plain.toLowerCase().split(/[/\\]+/)) {
-    const name = segment.replace(/;.*$/s, '').trim();
+    const name = segment.split(';', 1)[0]!.trim();
     if (name === '..') segments.pop();
     else if (name !== '' && name !== '.') segments.push(name);
   }

@@ -95,8 +95,10 @@ const MOST_FIELDS = 20;
 
 /** Whatever was thrown, as a problem that gives nothing away about the inside. */
 export const problemFrom = (error: unknown): Problem => {
-  if (error instanceof ProblemError) {
-    const { fields, ...problem } = error.problem;
+  // The query builder wraps what is thrown while it asks.
+  const told = [...chainOf(error)].find((cause) => cause instanceof ProblemError);
+  if (told) {
+    const { fields, ...problem } = told.problem;
     return fields ? { ...problem, fields: fields.slice(0, MOST_FIELDS) } : problem;
   }
   const full = diskFullSentence(error);

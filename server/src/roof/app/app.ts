@@ -15,7 +15,7 @@ import { countedAnswers } from './life.ts';
 import { makeMetrics } from './metrics.ts';
 import { requestNumber, serveOperations } from './operations.ts';
 import { asStranger, forWhom, gateOf } from './access.ts';
-import { decodableOnly, knownHostOnly, ownPagesOnly } from './guards.ts';
+import { decodableOnly, knownHostOnly, knownMethodsOnly, ownPagesOnly } from './guards.ts';
 import { openApi } from './openapi.ts';
 import { makePage } from './page.ts';
 
@@ -71,6 +71,7 @@ export const makeApp = (services: Services, log: Logger): Express => {
     }),
   );
   app.use(compression());
+  app.use(knownMethodsOnly);
   if (services.team) app.use(asStranger);
   app.use(makeApi(services, metrics).router);
   app.use((request, _, next) => {

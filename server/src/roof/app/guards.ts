@@ -1,5 +1,5 @@
 import type { NextFunction, Request, Response } from 'express';
-import { ProblemError } from '../../ground/problems/problem.ts';
+import { notFound, ProblemError } from '../../ground/problems/problem.ts';
 
 const LOCAL = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 
@@ -35,5 +35,12 @@ export const ownPagesOnly =
 export const decodableOnly = (request: Request, _: Response, next: NextFunction): void => {
   // Throws a URIError, which is told as a problem.
   decodeURIComponent(request.path);
+  next();
+};
+
+const METHODS: ReadonlySet<string> = new Set(['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE']);
+/** Refuses methods that no route has. Express would tell anybody by OPTIONS which methods an address takes. */
+export const knownMethodsOnly = (request: Request, _: Response, next: NextFunction): void => {
+  if (!METHODS.has(request.method)) throw notFound('That address');
   next();
 };
