@@ -14,7 +14,7 @@ test('niches are narrowed by an income, opened, and lead to their shelf', async 
   const income = page.getByRole('textbox', { name: 'Income target' });
   await income.fill('no sum');
   await income.press('Enter');
-  await expect(page.getByText('This is no number.')).toBeVisible();
+  await expect(page.getByText('This is not a number.')).toBeVisible();
   await income.fill('9000');
   await income.press('Enter');
   await expect(page).toHaveURL(/income=9000%2Fmonth/);

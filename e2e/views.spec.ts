@@ -34,7 +34,7 @@ test('limits that cannot be meant are named and the rest is kept', async ({ page
   await page.getByRole('textbox', { name: 'Price at most' }).fill('lots');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Limit: Price' }).getByRole('alert')).toHaveText(
-    'Price: this is no number.',
+    'Price: this is not a number.',
   );
 });
 

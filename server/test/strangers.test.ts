@@ -201,22 +201,21 @@ describe('every route in other manners of asking', () => {
       text,
     };
   };
-  const MANNERS: Readonly<Record<string, (method: string, address: string, cookie: string) => Promise<Reply> | null>> =
-    {
-      'as it is': (m, a, c) => direct(m, a, c),
-      'as it is through the proxy': (m, a, c) => proxied(m, a, c),
-      'with an absolute address': (m, a, c) => direct(m, `http://127.0.0.1:${program.port}${a}`, c),
-      'with an absolute address of another host': (m, a, c) => direct(m, `http://elsewhere.example${a}`, c),
-      'with another method in a header': (m, a, c) =>
-        direct(m, a, c, { 'x-http-method-override': 'GET', 'x-method-override': 'GET', 'x-http-method': 'GET' }),
-      'with another address in a header': (m, a, c) =>
-        direct(m, a, c, {
-          'x-original-url': '/api/health',
-          'x-rewrite-url': '/api/health',
-          'x-forwarded-prefix': '/api',
-        }),
-      'over HTTP/1.0': (m, a, c) => overHttp10(m, a, c),
-    };
+  const MANNERS: Readonly<Record<string, (method: string, address: string, cookie: string) => Promise<Reply>>> = {
+    'as it is': (m, a, c) => direct(m, a, c),
+    'as it is through the proxy': (m, a, c) => proxied(m, a, c),
+    'with an absolute address': (m, a, c) => direct(m, `http://127.0.0.1:${program.port}${a}`, c),
+    'with an absolute address of another host': (m, a, c) => direct(m, `http://elsewhere.example${a}`, c),
+    'with another method in a header': (m, a, c) =>
+      direct(m, a, c, { 'x-http-method-override': 'GET', 'x-method-override': 'GET', 'x-http-method': 'GET' }),
+    'with another address in a header': (m, a, c) =>
+      direct(m, a, c, {
+        'x-original-url': '/api/health',
+        'x-rewrite-url': '/api/health',
+        'x-forwarded-prefix': '/api',
+      }),
+    'over HTTP/1.0': (m, a, c) => overHttp10(m, a, c),
+  };
 
   test('meets the same decision', async () => {
     const wrong: string[] = [];

@@ -154,7 +154,7 @@ describe('cards of Demand', () => {
     show(<IncomeCard income={null} dots={[]} cost={undefined} onChange={onChange} onOpen={() => {}} />);
     const field = screen.getByRole('textbox', { name: 'Income target' });
     await userEvent.type(field, 'much{Enter}');
-    expect(screen.getByRole('alert')).toHaveTextContent('This is no number.');
+    expect(screen.getByRole('alert')).toHaveTextContent('This is not a number.');
     await userEvent.clear(field);
     await userEvent.type(field, '2500{Enter}');
     expect(onChange.mock.calls).toEqual([[{ amount: 250_000, per: 'month' }]]);

@@ -37,8 +37,19 @@ describe('a limit card', () => {
     await userEvent.type(screen.getByRole('textbox', { name: 'Price at most' }), '45.50{Enter}');
     expect(onChange).toHaveBeenCalledWith({ min: null, max: 4550 });
   });
+  test('typed thousands are thousands; a decimal comma is asked about and changes nothing until it is answered', async () => {
+    const onChange = jest.fn();
+    show(card({ min: null, max: null }, onChange));
+    await userEvent.type(screen.getByRole('textbox', { name: 'Price at least' }), '1,200{Enter}');
+    expect(onChange).toHaveBeenLastCalledWith({ min: 120_000, max: null });
+    onChange.mockClear();
+    await userEvent.type(screen.getByRole('textbox', { name: 'Price at most' }), '12,50{Enter}');
+    expect(onChange).not.toHaveBeenCalled();
+    await userEvent.click(screen.getByRole('button', { name: '12.50' }));
+    expect(onChange).toHaveBeenLastCalledWith({ min: null, max: 1250 });
+  });
   test.each([
-    ['abc', '', 'Price: this is no number.'],
+    ['abc', '', 'Price: this is not a number.'],
     ['50', '20', 'Price: the lower bound is above the upper one.'],
     ['-1', '', 'Price: a bound cannot be below 0.'],
   ])('"%s" to "%s": a sentence, and no change', async (low, high, sentence) => {

@@ -1,6 +1,7 @@
 import { expect, jest, test, describe } from '@jest/globals';
 import '@testing-library/jest-dom/jest-globals';
 import { screen, within } from '@testing-library/react';
+import { useState } from 'react';
 import userEvent from '@testing-library/user-event';
 import { NumberField } from '../src/ground/form/number-field.tsx';
 import { DataTable, type Column } from '../src/ground/ui/data-table.tsx';
@@ -37,12 +38,58 @@ describe('a number field', () => {
   test('keeps each number as it is typed, and nothing as unknown', async () => {
     const kept: (number | null)[] = [];
     show(<NumberField label="Unit cost" value={null} onChange={(v) => kept.push(v)} />);
-    await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost' }), '9,4');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Unit cost' }), '9.4');
     await userEvent.clear(screen.getByRole('textbox'));
     expect(kept).toEqual([9, 9, 9.4, null]);
   });
+
+  /** A field that keeps what it is told, as a form does. */
+  const Held = ({ first, told }: { first: number; told: (value: number | null) => void }) => {
+    const [value, setValue] = useState<number | null>(first);
+    return (
+      <NumberField
+        label="First order"
+        value={value}
+        onChange={(next) => {
+          told(next);
+          setValue(next);
+        }}
+      />
+    );
+  };
+  const type = async (text: string) => {
+    const told = jest.fn();
+    show(<Held first={500} told={told} />);
+    const field = screen.getByRole('textbox', { name: 'First order' });
+    await userEvent.clear(field);
+    await userEvent.type(field, text);
+    return { told, field };
+  };
+  test('reads thousands as they are shown everywhere', async () => {
+    const { told, field } = await type('1,500');
+    expect(told).toHaveBeenLastCalledWith(1500);
+    expect(screen.queryByRole('alert')).toBeNull();
+    await userEvent.tab();
+    expect(field).toHaveValue('1500');
+  });
+  test('keeps what was saved when another number may be meant, and asks; the answer is saved', async () => {
+    const { told, field } = await type('12,50');
+    expect(told).toHaveBeenLastCalledWith(500);
+    await userEvent.tab();
+    expect(screen.getByRole('alert')).toHaveTextContent('Not saved. Did you mean 12.50?');
+    await userEvent.click(screen.getByRole('button', { name: '12.50' }));
+    expect(told).toHaveBeenLastCalledWith(12.5);
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect(field).toHaveValue('12.5');
+  });
+  test('gives back on Escape what was there before', async () => {
+    const { told, field } = await type('7');
+    await userEvent.keyboard('{Escape}');
+    expect(told).toHaveBeenLastCalledWith(500);
+    expect(field).toHaveValue('500');
+  });
   test.each([
-    ['abc', 'This is no number.'],
+    ['abc', 'This is not a number.'],
     ['-2', 'This cannot be below 0.'],
   ])('"%s" stays in the field with a sentence and is not kept', async (text, sentence) => {
     const onChange = jest.fn();

@@ -1,3 +1,5 @@
+import { spellingOf } from '../measures/typed-number.ts';
+
 /** Money is an integer of the currency's minor unit (cents); a rate is a plain fraction (0.15 is 15 %). */
 export type Minor = number;
 
@@ -38,32 +40,15 @@ export const minorFromMajor = (major: number, currency: string): Minor =>
 export const majorFromMinor = (minor: Minor, currency: string): number => minor / 10 ** currencyExponent(currency);
 
 /**
- * Reads a sum as people type it: digits with a decimal point or comma, blanks, separators, a currency sign or code.
- * Null when it is not a number. A single comma or point followed by exactly three digits is read as a separator of
- * thousands only when another separator shows it, or when the currency has no minor unit.
- * @example minorFromText('€ 1.234,50', 'EUR') // => 123450
- */
-export const minorFromText = (text: string, currency: string): Minor | null => {
-  const number = numberFromText(text.replaceAll(currency, ''), currencyExponent(currency) === 0);
-  return number === null ? null : minorFromMajor(number, currency);
-};
-
-/**
- * Reads a number as people type it; null when it is none.
- * @example numberFromText('1,234.5') // => 1234.5
+ * Reads a number of a pasted text, in whatever notation it was written; null when it is none, or may be two. A comma before
+ * three digits parts thousands. Numbers that people type are read by `spellingOf`, which asks.
+ * @param wholeOnly the number counts something: 1.250 is 1250
+ * @example numberFromText('1,250') // => 1250
+ * @example numberFromText('9,40') // => 9.4
  */
 export const numberFromText = (text: string, wholeOnly = false): number | null => {
-  const bare = text.replace(/[\s\u00a0\u202f'’$€£¥]/g, '');
-  if (!/^[+-]?[\d.,]+$/.test(bare) || !/\d/.test(bare)) return null;
-  const lastPoint = bare.lastIndexOf('.');
-  const lastComma = bare.lastIndexOf(',');
-  const decimalAt = Math.max(lastPoint, lastComma);
-  const kinds = (lastPoint >= 0 ? 1 : 0) + (lastComma >= 0 ? 1 : 0);
-  const count = (bare.match(/[.,]/g) ?? []).length;
-  const isDecimal = decimalAt >= 0 && (kinds === 2 || count === 1) && !(wholeOnly && bare.length - decimalAt === 4);
-  const digits = isDecimal
-    ? `${bare.slice(0, decimalAt).replace(/[.,]/g, '')}.${bare.slice(decimalAt + 1)}`
-    : bare.replace(/[.,]/g, '');
-  const value = Number(digits);
-  return Number.isFinite(value) ? value : null;
+  const spelling = spellingOf(text, wholeOnly ? 0 : Infinity);
+  if (spelling.kind === 'none') return null;
+  if (spelling.kind === 'plain') return Number(spelling.plain);
+  return spelling.choices.length === 1 || wholeOnly ? Number(spelling.choices[0]) : null;
 };

@@ -1,6 +1,6 @@
 import { FLAGS, RISKS, TRAITS, type FlagKey } from '../documents/flag-rules.ts';
 import { gramsFromUnit, lengthInUnit, mmFromUnit, weightInUnit, type Measures } from '../measures/units.ts';
-import { majorFromMinor, minorFromMajor, numberFromText } from '../money/money.ts';
+import { currencyExponent, majorFromMinor, minorFromMajor, numberFromText } from '../money/money.ts';
 import { CHOICES, type ChoiceKey } from './index.ts';
 import type { Range } from './limits.ts';
 import { MEASURES, measureOf, type Measure, type MeasureKey } from './measures.ts';
@@ -69,6 +69,13 @@ export const boundFromText = (text: string, unit: Measure['unit'], notation: Not
   if (unit === 'length') return mmFromUnit(number, notation.measures);
   return unit === 'percent' ? number / 100 : number;
 };
+
+/**
+ * The most decimals that a bound has as it is typed: none of counts, the currency's of money; others may have any.
+ * @example boundDecimals('money', { currency: 'USD', measures: 'metric' }) // => 2
+ */
+export const boundDecimals = (unit: Measure['unit'], { currency }: Notation): number =>
+  unit === 'count' ? 0 : unit === 'money' ? currencyExponent(currency) : Infinity;
 
 /** A bound of the index as a plain number for people, without separators. @example boundToText(4500, 'money', { currency: 'USD', measures: 'metric' }) // => "45" */
 export const boundToText = (bound: number, unit: Measure['unit'], notation: Notation): string => {

@@ -2,7 +2,8 @@ import { Box, Flex, Text } from '@chakra-ui/react';
 import type { Quote, TypedQuote } from '@kettle/contract/costing';
 import { parseSteps } from '@kettle/core/costing/quote-text';
 import { TRADE_TERMS, type TradeTerm } from '@kettle/core/documents/landing';
-import { majorFromMinor, minorFromMajor, numberFromText } from '@kettle/core/money/money';
+import { typedNumber, typedNumberFault } from '@kettle/core/measures/typed-number';
+import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
 import { useKeepQuoteMutation, useKeepRateMutation } from '../../ground/api/costing.ts';
 import {
   ChoiceField,
@@ -23,9 +24,11 @@ type Values = Record<
 >; // prettier-ignore
 
 const aNumber = (text: string): string | null =>
-  text.trim() === '' || (numberFromText(text) ?? -1) >= 0 ? null : `“${text.slice(0, 20)}” is no number.`;
+  text.trim() === '' ? null : (typedNumberFault(text) ?? (typedNumber(text)! < 0 ? 'Enter 0 or more.' : null));
+const aCount = (text: string): string | null =>
+  text.trim() === '' ? null : (typedNumberFault(text, 0) ?? aNumber(text));
 const sidesOf = (text: string): [number, number, number] | null => {
-  const sides = text.split(/[x×*]/i).map((part) => numberFromText(part) ?? 0);
+  const sides = text.split(/[x×*]/i).map((part) => typedNumber(part) ?? 0);
   return sides.length === 3 && sides.every((s) => s > 0) ? (sides as [number, number, number]) : null;
 };
 const stepsFault = (text: string): string | null => {
@@ -53,7 +56,7 @@ const valuesOf = (quote: Quote | null, today: string, currency: string): Values 
 });
 
 const typedOf = (v: Values, currency: string): TypedQuote => {
-  const number = (text: string): number | null => numberFromText(text);
+  const number = (text: string): number | null => typedNumber(text);
   const [units, weight, sides] = [number(v.perCarton), number(v.cartonWeight), sidesOf(v.cartonSides)];
   const carton =
     units && weight && sides
@@ -92,7 +95,7 @@ export const QuoteForm = ({
   const place = `quote/${market.id}/${code}/${of ? `${of.supplierId}/${of.day}` : 'new'}`;
   const form = useKeptForm<Values>(place, valuesOf(of, today, market.currency), async (values) => {
     const quote = typedOf(values, market.currency);
-    const rate = numberFromText(values.rate);
+    const rate = typedNumber(values.rate);
     if (rate !== null && quote.currency !== market.currency) {
       const given = await keepRate({
         params: { marketplace: market.id, currency: quote.currency },
@@ -115,7 +118,7 @@ export const QuoteForm = ({
           <TextField name="country" label="Country, two letters" width="60px" maxLength={2} />
           <TextField name="day" label="Of" type="date" max={today} width="140px" required />
           <TextField name="validUntil" label="Valid until" type="date" width="140px" />
-          <TextField name="leadDays" label="Days to make it" width="70px" inputMode="numeric" fault={aNumber} />
+          <TextField name="leadDays" label="Days to make it" width="70px" inputMode="numeric" fault={aCount} />
         </FieldRow>
         <Flex gap="3" mt="2" wrap="wrap">
           <Box flex="1 1 220px">
@@ -158,7 +161,7 @@ export const QuoteForm = ({
               />
             </FieldRow>
             <FieldRow>
-              <TextField name="perCarton" label="Pieces a carton" width="80px" inputMode="numeric" fault={aNumber} />
+              <TextField name="perCarton" label="Pieces a carton" width="80px" inputMode="numeric" fault={aCount} />
               <TextField name="cartonWeight" label="Its kg" width="70px" inputMode="decimal" fault={aNumber} />
               <TextField
                 name="cartonSides"

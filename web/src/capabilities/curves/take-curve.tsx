@@ -2,6 +2,7 @@ import { Box, Button, FileUpload, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { CurveFile } from '@kettle/contract/curves';
 import { knotsFault } from '@kettle/core/estimate/rank-curve';
+import { typedNumber, typedNumberFault } from '@kettle/core/measures/typed-number';
 import { numberFromText } from '@kettle/core/money/money';
 import { useTakeCurveMutation } from '../../ground/api/curves.ts';
 import {
@@ -48,7 +49,7 @@ export const TakeCurve = ({ category }: { category: string | null }) => {
         category: of.trim(),
         validFrom: market.today,
         source: 'your own',
-        residual: Math.log(1 + numberFromText(spread)! / 100),
+        residual: Math.log(1 + typedNumber(spread)! / 100),
         knots: knotsFrom(points).knots,
         reviewRate: null,
         reviewSpread: null,
@@ -79,7 +80,7 @@ export const TakeCurve = ({ category }: { category: string | null }) => {
             label="Listings spread around it, ± %"
             width="90px"
             inputMode="decimal"
-            fault={(text) => ((numberFromText(text) ?? 0) > 0 ? null : 'A number above 0.')}
+            fault={(text) => typedNumberFault(text) ?? (typedNumber(text)! > 0 ? null : 'Enter a number above 0.')}
           />
         </FieldRow>
         <Box mt="2">

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { NicheList, TermList } from '@kettle/contract/demand';
 import type { Category } from '@kettle/contract/sources';
 import { COURSE_NAMES, COURSES, usualOutlay, type DemandChoice, type OutlayTerms } from '@kettle/core/demand/choice';
-import { numberFromText } from '@kettle/core/money/money';
+import { typedNumber } from '@kettle/core/measures/typed-number';
 import { boundFromText, boundToText } from '@kettle/core/sift/address';
 import { useCostRulesQuery } from '../../ground/api/costing.ts';
 import { SmallNumber } from '../../ground/form/small-number.tsx';
@@ -176,7 +176,7 @@ export const OutlaySetting = ({
 const inPercent = (digits: number) => ({
   show: (share: number) => String(Number((100 * share).toFixed(digits))),
   read: (text: string) => {
-    const n = numberFromText(text);
+    const n = typedNumber(text);
     return n === null ? null : n / 100;
   },
 });

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { NicheList } from '@kettle/contract/demand';
 import { priceForIncome, type IncomeTarget } from '@kettle/core/demand/income';
-import { boundFromText, boundToText } from '@kettle/core/sift/address';
+import { boundDecimals, boundFromText, boundToText } from '@kettle/core/sift/address';
+import { NumberFault } from '../../ground/form/number-fault.tsx';
 import { useTypedNumber } from '../../ground/form/use-typed-number.ts';
 import { Card, Cost } from '../../ground/limits/limit-card.tsx';
 import { useMarket } from '../../ground/market/market.ts';
@@ -20,9 +21,10 @@ export const IncomeCard = ({ income, dots, cost, onChange, onOpen }: Props) => {
   const market = useMarket();
   const [per, setPer] = useState<IncomeTarget['per']>(income?.per ?? 'month');
   const shownPer = income?.per ?? per;
-  const { wrong, input } = useTypedNumber({
+  const { input, ...fault } = useTypedNumber({
     value: income?.amount ?? null,
     mayBeEmpty: true,
+    decimals: boundDecimals('money', market),
     show: (amount) => boundToText(amount, 'money', market),
     read: (text) => boundFromText(text, 'money', market),
     fault: (amount) => (amount > 0 ? null : 'A target must be above 0.'),
@@ -53,11 +55,7 @@ export const IncomeCard = ({ income, dots, cost, onChange, onOpen }: Props) => {
           <option value="year">a year</option>
         </select>
       </div>
-      {wrong && (
-        <div role="alert" className="wrong">
-          {wrong}
-        </div>
-      )}
+      <NumberFault fault={fault} />
       {income ? (
         <>
           <Curve income={income} dots={dots ?? []} onOpen={onOpen} />

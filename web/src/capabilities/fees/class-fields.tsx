@@ -10,7 +10,8 @@ import {
   weightInUnit,
   weightUnit,
 } from '@kettle/core/measures/units';
-import { majorFromMinor, minorFromMajor, numberFromText } from '@kettle/core/money/money';
+import { typedNumber } from '@kettle/core/measures/typed-number';
+import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
 import { NumberField } from '../../ground/form/number-field.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { RowsField } from './rows-field.tsx';
@@ -250,7 +251,7 @@ const SidesText = ({
       shown={shown}
       read={(text) => {
         if (text.trim() === '') return { value: null };
-        const sides = text.split(/[x×*]/i).map((t) => numberFromText(t) ?? 0);
+        const sides = text.split(/[x×*]/i).map((t) => typedNumber(t) ?? 0);
         return sides.length === 3 && sides.every((s) => s > 0)
           ? { value: sides.sort((a, b) => b - a) as [number, number, number] }
           : 'Three sides, such as 18 x 14 x 8.';

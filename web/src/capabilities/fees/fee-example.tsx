@@ -10,7 +10,8 @@ import {
   weightInUnit,
   weightUnit,
 } from '@kettle/core/measures/units';
-import { majorFromMinor, minorFromMajor, numberFromText } from '@kettle/core/money/money';
+import { typedNumber } from '@kettle/core/measures/typed-number';
+import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
 import { NumberField } from '../../ground/form/number-field.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { keep, kept } from '../../ground/state/kept.ts';
@@ -79,7 +80,7 @@ export const FeeExample = ({ schedule }: { schedule: FeeSchedule }) => {
             width="150px"
             shown={piece.sides.map((s) => Number(lengthInUnit(s, measures).toFixed(2))).join(' x ')}
             read={(text) => {
-              const sides = text.split(/[x×*]/i).map((t) => numberFromText(t) ?? 0);
+              const sides = text.split(/[x×*]/i).map((t) => typedNumber(t) ?? 0);
               return sides.length === 3 && sides.every((s) => s > 0) ? { value: sides } : 'Three sides.';
             }}
             onChange={(sides) =>

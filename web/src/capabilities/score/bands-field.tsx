@@ -2,7 +2,6 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import type { Marketplace } from '@kettle/contract/sources';
 import type { Criterion } from '@kettle/core/documents/scoresheet';
 import { SmallNumber } from '../../ground/form/small-number.tsx';
-import { numberFromText } from '@kettle/core/money/money';
 import { boundAsTyped, boundFromTyped, unitOfMeasure } from './measure-text.ts';
 import './bands-field.css';
 
@@ -63,7 +62,6 @@ export const BandsField = ({
             width="52px"
             value={band.points}
             show={String}
-            read={numberFromText}
             onChange={(points) => set(i, { points })}
           />
           points

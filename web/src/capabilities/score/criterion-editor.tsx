@@ -7,7 +7,6 @@ import {
   type ScoreMeasure,
   type Scoresheet,
 } from '@kettle/core/documents/scoresheet';
-import { numberFromText } from '@kettle/core/money/money';
 import { mostPoints } from '@kettle/core/score/scoresheet';
 import { SmallNumber } from '../../ground/form/small-number.tsx';
 import { useMarket } from '../../ground/market/market.ts';
@@ -212,7 +211,6 @@ export const CriterionEditor = ({
             width="52px"
             value={criterion.weight ?? 1}
             show={String}
-            read={numberFromText}
             fault={(v) => (v < 0 || v > 100 ? 'Between 0 and 100.' : null)}
             onChange={(weight) => onChange({ ...criterion, weight })}
           />
@@ -299,7 +297,6 @@ const Options = ({ scale, name, onChange }: { scale: Judged; name: string; onCha
             width="52px"
             value={o.points}
             show={String}
-            read={numberFromText}
             onChange={(points) => set(i, { points })}
           />
           points

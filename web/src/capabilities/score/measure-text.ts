@@ -1,6 +1,7 @@
 import type { Marketplace } from '@kettle/contract/sources';
 import { SCORE_MEASURES, type ScoreMeasure } from '@kettle/core/documents/scoresheet';
-import { majorFromMinor, minorFromMajor, numberFromText } from '@kettle/core/money/money';
+import { typedNumber } from '@kettle/core/measures/typed-number';
+import { majorFromMinor, minorFromMajor } from '@kettle/core/money/money';
 import { count, decimal, money } from '../../ground/ui/format.ts';
 
 /** A measured answer in the unit of its measure. */
@@ -29,7 +30,7 @@ export const boundAsTyped = (measure: ScoreMeasure, value: number, { currency }:
 };
 /** Null for what is no number. */
 export const boundFromTyped = (measure: ScoreMeasure, text: string, { currency }: Marketplace): number | null => {
-  const number = numberFromText(text);
+  const number = typedNumber(text);
   if (number === null) return null;
   const unit = SCORE_MEASURES[measure];
   return unit === 'money' ? minorFromMajor(number, currency) : unit === 'share' ? number / 100 : number;

@@ -3,7 +3,6 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { KeptScoresheet, ScoredCandidate } from '@kettle/contract/shortlist';
 import type { Criterion, Gate, Scoresheet } from '@kettle/core/documents/scoresheet';
-import { numberFromText } from '@kettle/core/money/money';
 import { mostPointsOf } from '@kettle/core/score/scoresheet';
 import { scoresheetFault } from '@kettle/core/score/scoresheet-fault';
 import { STARTER_SCORESHEETS } from '@kettle/core/score/starter-scoresheets';
@@ -135,7 +134,6 @@ const Editor = ({ inUse }: { inUse: KeptScoresheet }) => {
               width="60px"
               value={draft.passMark}
               show={String}
-              read={numberFromText}
               fault={(v) => (v < 0 ? 'Not below 0.' : null)}
               onChange={(passMark) => change({ ...draft, passMark })}
             />{' '}
@@ -145,7 +143,6 @@ const Editor = ({ inUse }: { inUse: KeptScoresheet }) => {
               width="52px"
               value={draft.goodForDays ?? 180}
               show={String}
-              read={numberFromText}
               fault={(v) => (Number.isInteger(v) && v >= 1 && v <= 3650 ? null : 'Whole days, 1 to 3650.')}
               onChange={(goodForDays) => change({ ...draft, goodForDays })}
             />{' '}

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { ListingSheet } from '@kettle/contract/listings';
 import type { CraftKey } from '@kettle/contract/sheet';
-import { numberFromText } from '@kettle/core/money/money';
+import { typedNumber } from '@kettle/core/measures/typed-number';
 import { useOverruleCraftMutation, useSurroundingsQuery } from '../../ground/api/sheet.ts';
 import { FieldRow, Form, SendButton, TextField, useKeptForm } from '../../ground/form/form.tsx';
 import { newerOf } from '../../ground/form/use-kept-document.ts';
@@ -105,7 +105,7 @@ const PartRow = ({ sheet, part, shelf }: { sheet: ListingSheet; part: Part; shel
 };
 
 const wholePoints = (text: string): string | null => {
-  const number = numberFromText(text);
+  const number = typedNumber(text);
   return number === null || !Number.isInteger(number) || number < 0 || number > 100
     ? 'A whole number from 0 to 100.'
     : null;
@@ -125,7 +125,7 @@ const OverruleForm = ({ code, part, onDone }: { code: string; part: Part; onDone
   };
   const first = { points: String(part.points), note: part.overruled?.note ?? '' };
   const form = useKeptForm(`craft/${market.id}/${code}/${part.key}`, first, ({ points, note }) =>
-    send(numberFromText(points), note),
+    send(typedNumber(points), note),
   );
   return (
     <Box mt="1">

@@ -1,14 +1,16 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { MarketplaceFacts } from '@kettle/contract/sources';
+import { typedNumber, typedNumberFault } from '@kettle/core/measures/typed-number';
 import { useChangeMarketplaceMutation } from '../../ground/api/marketplaces.ts';
 import { ChoiceField, FieldRow, Form, SendButton, TextField, useKeptForm } from '../../ground/form/form.tsx';
 import { useMarket } from '../../ground/market/market.ts';
 import { CategoriesPanel } from './categories-panel.tsx';
 
+const withoutSign = (text: string): string => text.trim().replace(/ ?%$/, '');
 const shareOf = (text: string): number | null => {
-  const typed = text.trim().replace(',', '.').replace(/ ?%$/, '');
-  return typed === '' ? null : Number((Number(typed) / 100).toFixed(6));
+  const number = typedNumber(withoutSign(text));
+  return number === null ? null : Number((number / 100).toFixed(6));
 };
 const percentOf = (vat: number | null): string => (vat === null ? '' : String(Number((100 * vat).toFixed(4))));
 
@@ -89,8 +91,13 @@ const FactsForm = () => {
             width="120px"
             maxLength={12}
             fault={(text) => {
+              if (text.trim() === '') return null;
               const share = shareOf(text);
-              return share === null || (share >= 0 && share <= 1) ? null : 'Between 0 and 100.';
+              return share === null
+                ? typedNumberFault(withoutSign(text))
+                : share >= 0 && share <= 1
+                  ? null
+                  : 'Between 0 and 100.';
             }}
           />
           <TextField

@@ -2,7 +2,8 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { Candidate } from '@kettle/contract/candidates';
 import type { WaitFor } from '@kettle/core/documents/watch-rules';
-import { minorFromMajor, numberFromText } from '@kettle/core/money/money';
+import { typedNumber, typedNumberFault } from '@kettle/core/measures/typed-number';
+import { minorFromMajor } from '@kettle/core/money/money';
 import { useChangeCandidateMutation } from '../../ground/api/candidates.ts';
 import { ChoiceField, FieldRow, Form, SendButton, TextField, useKeptForm } from '../../ground/form/form.tsx';
 import { useMarket } from '../../ground/market/market.ts';
@@ -19,7 +20,8 @@ const SIDES = [
   ['above', 'above'],
   ['below', 'below'],
 ] as const;
-const numberFault = (text: string): string | null => ((numberFromText(text) ?? -1) > 0 ? null : 'A number above 0.');
+const numberFault = (text: string): string | null =>
+  typedNumberFault(text) ?? (typedNumber(text)! > 0 ? null : 'Enter a number above 0.');
 const weeksFault = (text: string): string | null => {
   const n = Number(text);
   return Number.isInteger(n) && n >= 1 && n <= 52 ? null : 'Whole weeks, 1 to 52.';
@@ -34,7 +36,7 @@ export const WaitPanel = ({ candidate }: { candidate: Candidate }) => {
     `wait-for/${candidate.id}`,
     { measure: 'units', is: 'above', value: '', weeks: '4' },
     async ({ measure, is, value, weeks }) => {
-      const number = numberFromText(value) ?? 0;
+      const number = typedNumber(value) ?? 0;
       const wait: WaitFor = {
         measure: measure as WaitFor['measure'],
         is: is as WaitFor['is'],

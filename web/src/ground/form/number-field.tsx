@@ -1,4 +1,5 @@
 import { Box, Input } from '@chakra-ui/react';
+import { NumberFault } from './number-fault.tsx';
 import { useTypedNumber, type TypedNumber } from './use-typed-number.ts';
 
 interface Props extends TypedNumber {
@@ -11,10 +12,10 @@ interface Props extends TypedNumber {
 
 /** A number of a form that is kept as it is typed: its name, the field, its unit, and what is wrong beneath. */
 export const NumberField = ({ label, placeholder, suffix, unseenLabel = false, ...number }: Props) => {
-  const { wrong, input } = useTypedNumber({ mayBeEmpty: true, keeps: 'as typed', ...number });
+  const { input, ...fault } = useTypedNumber({ mayBeEmpty: true, keeps: 'as typed', ...number });
   return (
-    <Box as="label" display="inline-flex" flexDirection="column">
-      <Box display="flex" alignItems="center" gap="2">
+    <Box display="inline-flex" flexDirection="column">
+      <Box as="label" display="flex" alignItems="center" gap="2">
         <Box as="span" flex={unseenLabel ? undefined : '1'} className={unseenLabel ? 'visually-hidden' : undefined}>
           {label}
         </Box>
@@ -25,7 +26,7 @@ export const NumberField = ({ label, placeholder, suffix, unseenLabel = false, .
           className="figures"
           bg="paper"
           placeholder={placeholder}
-          borderColor={wrong ? 'brick' : 'rule'}
+          borderColor={fault.wrong ? 'brick' : 'rule'}
           _placeholder={{ color: 'inkSoft' }}
           {...input}
         />
@@ -35,11 +36,7 @@ export const NumberField = ({ label, placeholder, suffix, unseenLabel = false, .
           </Box>
         )}
       </Box>
-      {wrong && (
-        <Box as="span" role="alert" color="brick" fontSize="12px" textAlign="right">
-          {wrong}
-        </Box>
-      )}
+      <NumberFault fault={fault} />
     </Box>
   );
 };

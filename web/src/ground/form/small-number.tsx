@@ -1,4 +1,5 @@
 import './small-number.css';
+import { NumberFault } from './number-fault.tsx';
 import { useTypedNumber, type TypedNumber } from './use-typed-number.ts';
 
 /** A number within a sentence or the cell of a table, kept once it is left. */
@@ -14,15 +15,11 @@ export const SmallNumber = ({
   onChange: (value: number) => void;
 }) => {
   const { onChange, ...rest } = number;
-  const { wrong, input } = useTypedNumber({ ...rest, onChange: (value) => value !== null && onChange(value) });
+  const { input, ...fault } = useTypedNumber({ ...rest, onChange: (value) => value !== null && onChange(value) });
   return (
     <>
       <input className="small-number" aria-label={label} placeholder={placeholder} style={{ width }} {...input} />
-      {wrong && (
-        <span role="alert" className="small-number-fault">
-          {wrong}
-        </span>
-      )}
+      <NumberFault fault={fault} />
     </>
   );
 };

@@ -1,9 +1,11 @@
 import { X } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { boundFromText, boundToText, rangeFault } from '@kettle/core/sift/address';
+import { spellingOf } from '@kettle/core/measures/typed-number';
+import { boundDecimals, boundFromText, boundToText, rangeFault } from '@kettle/core/sift/address';
 import type { Range } from '@kettle/core/sift/limits';
 import type { Measure } from '@kettle/core/sift/measures';
 import { unitSuffix } from '@kettle/core/sift/sentence';
+import { NumberFault } from '../form/number-fault.tsx';
 import { useMarket } from '../market/market.ts';
 import { count } from '../ui/format.ts';
 import { Follower } from './follower.ts';
@@ -240,6 +242,12 @@ const roundNicely = (value: number, unit: Measure['unit']): number => {
   return Math.round(value / step) * step;
 };
 
+/** What is typed into the two fields of a limit. */
+interface TypedBounds {
+  min: string | null;
+  max: string | null;
+}
+
 const Bounds = ({
   measure,
   range,
@@ -252,23 +260,39 @@ const Bounds = ({
   const market = useMarket();
   const shown = (bound: number | null): string => (bound === null ? '' : boundToText(bound, measure.unit, market));
   // What is being typed; null where a field shows its bound. The other field must not lose what is typed in it.
-  const [typed, setTyped] = useState<{ min: string | null; max: string | null }>({ min: null, max: null });
-  const [fault, setFault] = useState<string | null>(null);
-  const settle = (): void => {
-    const read = (text: string | null, before: number | null): number | null => {
+  const [typed, setTyped] = useState<TypedBounds>({ min: null, max: null });
+  const [doubt, setDoubt] = useState<{ side: 'min' | 'max' | null; wrong: string; choices: readonly string[] } | null>(
+    null,
+  );
+  const settle = (now: TypedBounds = typed): void => {
+    const wanted = { ...range };
+    for (const side of ['min', 'max'] as const) {
+      const text = now[side];
       // What was not touched stays exactly what it was, rounded as it may be shown.
-      if (text === null || text === shown(before)) return before;
-      return text.trim() === '' ? null : (boundFromText(text, measure.unit, market) ?? Number.NaN);
-    };
-    const wanted = { min: read(typed.min, range.min), max: read(typed.max, range.max) };
-    const wrong =
-      Number.isNaN(wanted.min) || Number.isNaN(wanted.max)
-        ? `${measure.name}: this is no number.`
-        : rangeFault(measure, wanted);
-    setFault(wrong);
+      if (text === null || text === shown(range[side])) continue;
+      if (text.trim() === '') wanted[side] = null;
+      else {
+        const spelling = spellingOf(text, boundDecimals(measure.unit, market));
+        const bound = spelling.kind === 'plain' ? boundFromText(spelling.plain, measure.unit, market) : null;
+        if (bound === null)
+          return setDoubt({
+            side,
+            wrong: `${measure.name}: this is not a number.`,
+            choices: spelling.kind === 'doubtful' ? spelling.choices : [],
+          });
+        wanted[side] = bound;
+      }
+    }
+    const wrong = rangeFault(measure, wanted);
+    setDoubt(wrong === null ? null : { side: null, wrong, choices: [] });
     if (wrong !== null) return;
     setTyped({ min: null, max: null });
     if (wanted.min !== range.min || wanted.max !== range.max) onChange(wanted);
+  };
+  const choose = (plain: string): void => {
+    const now = doubt?.side ? { ...typed, [doubt.side]: plain } : typed;
+    setTyped(now);
+    settle(now);
   };
   const field = (side: 'min' | 'max', label: string) => (
     <input
@@ -276,10 +300,10 @@ const Bounds = ({
       inputMode="decimal"
       placeholder="any"
       value={typed[side] ?? shown(range[side])}
-      aria-invalid={fault !== null}
+      aria-invalid={doubt !== null && doubt.side !== (side === 'min' ? 'max' : 'min')}
       className="bound"
       onChange={(e) => setTyped({ ...typed, [side]: e.target.value })}
-      onBlur={settle}
+      onBlur={() => settle()}
       onKeyDown={(e) => e.key === 'Enter' && settle()}
     />
   );
@@ -289,11 +313,7 @@ const Bounds = ({
         {field('min', 'at least')}
         {field('max', 'at most')}
       </div>
-      {fault && (
-        <div role="alert" className="wrong">
-          {fault}
-        </div>
-      )}
+      {doubt && <NumberFault fault={{ ...doubt, choose }} />}
     </>
   );
 };
