@@ -7,7 +7,7 @@ export type Spelling =
 
 /** Blanks of every width and apostrophes only part groups of digits; signs of currencies may stand at either end. */
 const PARTING = /[\s'’٬]/gu;
-const ENDS = /^\p{Sc}+|\p{Sc}+$/gu;
+const ENDS = /^\p{Sc}{1,3}|\p{Sc}{1,3}$/gu;
 
 const GROUPED = /^([1-9]\d{0,2}(?:,\d{3})+|\d+)(?:\.(\d*))?$/;
 const COMMA_DECIMAL = /^([1-9]\d{0,2}(?:\.\d{3})+|\d+),(\d*)$/;
@@ -31,7 +31,7 @@ export const spellingOf = (text: string, decimals = Infinity): Spelling => {
   const signed = /^([+-]?)(.*)$/s.exec(bare)!;
   const sign = signed[1] === '-' ? '-' : '';
   const digits = signed[2]!.replace(ENDS, '').replace(/^\./, '0.');
-  if (digits === '' || !/^[\d.,]*\d[\d.,]*$/.test(digits)) return { kind: 'none' };
+  if (!/\d/.test(digits) || !/^[\d.,]+$/.test(digits)) return { kind: 'none' };
   const doubtful = (...choices: string[]): Spelling => ({ kind: 'doubtful', choices: choices.map((c) => sign + c) });
 
   const grouped = GROUPED.exec(digits);

@@ -5,6 +5,7 @@ import { countListings } from '../capabilities/sift/read-rows.ts';
 import { atOnce, type Database } from '../ground/db/connection.ts';
 import { exclusively } from '../ground/db/leases.ts';
 import { isFromLaterVersion, migrateDatabase, type BeforeUpgrade } from '../ground/db/migrate.ts';
+import { tableWithLargeCounter } from '../ground/db/numbers.ts';
 import { estimateLevels, marketplaces, scoresheets, scoresheetVersions, workspace } from '../ground/db/schema.ts';
 import { estimateAnew } from '../ground/estimates/estimates.ts';
 import { asMarket } from '../ground/marketplaces/marketplaces.ts';
@@ -22,6 +23,11 @@ export const prepareWorkspace = async (
   if (await isFromLaterVersion(database))
     throw new Unusable(
       'This workspace was made by a later version of the program. Use that version, or another folder.',
+    );
+  const large = await tableWithLargeCounter(database.pool.promise());
+  if (large !== null)
+    throw new Unusable(
+      `The rows of “${large}” have numbers that are too large to be exact. Restore an earlier backup.`,
     );
   await migrateDatabase(database, before);
   if (kind === 'demo') await loadDemo(database, listings, say);

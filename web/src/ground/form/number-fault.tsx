@@ -1,11 +1,11 @@
+import { count } from '../ui/format.ts';
 import type { TypedFault } from './use-typed-number.ts';
 import './number-fault.css';
 
 /** A plain number as figures are shown everywhere, with its thousands parted. */
 const shown = (plain: string): string => {
-  const [whole = '', behind] = plain.split('.');
-  const grouped = whole.replace(/\B(?=(?:\d{3})+$)/g, ',');
-  return behind === undefined ? grouped : `${grouped}.${behind}`;
+  const [whole = '', behind] = plain.replace('-', '').split('.');
+  return `${plain.startsWith('-') ? '-' : ''}${count(Number(whole))}${behind === undefined ? '' : `.${behind}`}`;
 };
 
 /** What is wrong with a number that was typed; what may be meant by it can be chosen. */
