@@ -3,20 +3,20 @@ import { createInterface } from 'node:readline';
 import { Readable } from 'node:stream';
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
-import { Ajv, type ValidateFunction } from 'ajv';
+import { Ajv } from 'ajv';
 import type { RowDataPacket } from 'mysql2';
-import { SupplierCard, suppliersRoutes } from '@kettle/contract/suppliers';
-import { DOCUMENTS } from '@kettle/core/documents/all';
 import { feeScheduleOfToday } from '@kettle/core/documents/fee-schedule';
-import { isDay } from '@kettle/core/measures/day';
 import type { Session } from '../../ground/db/connection.ts';
+import { MOST_NUMBER } from '../../ground/db/numbers.ts';
 import { knownMigrations } from '../../ground/db/migrate.ts';
 import { ForPeople, type JobContext, type JobPayloads } from '../../ground/jobs/kinds.ts';
 import { chainOf } from '../../ground/problems/causes.ts';
 import { Archive } from '../sources/reading/archive.ts';
 import { FileFault } from '../sources/reading/table.ts';
+import { LARGEST_PART } from '../sources/parts.ts';
 import { reviewFingerprint } from '../sources/reviews-of-files.ts';
 import { dropUpload, piecesOf } from '../sources/uploads.ts';
+import { areImportedRows, jsonFault } from './json-columns.ts';
 import { fileOfTable, Manifest, MANIFEST } from './manifest.ts';
 import { ARCHIVE_TABLES, tableNamed, type ArchiveColumn, type ArchiveTable } from './tables.ts';
 import { columnsOf } from './write.ts';
@@ -25,36 +25,18 @@ const AT_ONCE = 1000;
 const LARGEST_MANIFEST = 1_000_000;
 const pack = promisify(gzip);
 const unpack = promisify(gunzip);
+const unpackedRows = async (bytes: Buffer): Promise<unknown> => {
+  try {
+    return JSON.parse((await unpack(bytes, { maxOutputLength: LARGEST_PART })).toString()) as unknown;
+  } catch {
+    throw new ForPeople('The kept rows of an import in the copy cannot be unpacked, or are larger than any import’s.');
+  }
+};
 
 type Row = Record<string, unknown>;
 type Value = string | number | Buffer | null;
 
-const ajv = new Ajv({ formats: { date: isDay } });
-ajv.addVocabulary(['unit']);
-const isManifest = ajv.compile(Manifest);
-/** Documents that people edit, by their column: they are what their schema says, or the archive is refused. */
-const DOCUMENT_COLUMNS: Readonly<Record<string, ValidateFunction>> = {
-  'costings.document': ajv.compile(DOCUMENTS.costing!),
-  'fee_schedules.document': ajv.compile(DOCUMENTS['fee-schedule']!),
-  'scoresheet_versions.document': ajv.compile(DOCUMENTS.scoresheet!),
-  'briefs.document': ajv.compile(DOCUMENTS.brief!),
-  'page_drafts.document': ajv.compile(DOCUMENTS['page-draft']!),
-  'before_orders.document': ajv.compile(DOCUMENTS['before-order']!),
-  'opinions.document': ajv.compile(DOCUMENTS.opinion!),
-  'review_corrections.document': ajv.compile(DOCUMENTS.corrections!),
-  'supplier_cards.card': ajv.compile(SupplierCard),
-  'supplier_requests.pieces': ajv.compile(suppliersRoutes.ask.body.properties.pieces),
-  'marketplaces.cost_rules': ajv.compile(DOCUMENTS['cost-rules']!),
-  'marketplaces.flag_rules': ajv.compile(DOCUMENTS['flag-rules']!),
-  'marketplaces.shelf_rules': ajv.compile(DOCUMENTS['shelf-rules']!),
-  'marketplaces.watch_plan': ajv.compile(DOCUMENTS['watch-plan']!),
-  'marketplaces.own_means': ajv.compile(DOCUMENTS['own-means']!),
-  'marketplaces.page_limits': ajv.compile(DOCUMENTS['page-limits']!),
-  'marketplaces.launch_year': ajv.compile(DOCUMENTS['launch-year']!),
-  'watch_groups.rules': ajv.compile(DOCUMENTS['watch-rules']!),
-  'decisions.rested_on': ajv.compile(DOCUMENTS.decision!),
-  'candidates.wait_for': ajv.compile(DOCUMENTS['wait-for']!),
-};
+const isManifest = new Ajv().compile(Manifest);
 
 /**
  * Reads an archive of a workspace into this one, all or nothing. Into an empty workspace it comes exactly as it was; beside
@@ -170,6 +152,13 @@ const rowsIn = async function* (archive: Archive, table: string): AsyncGenerator
   if (rows.length > 0) yield rows;
 };
 
+/** The number of a row in the archive, where it is one that JavaScript knows exactly. */
+const oldNumber = (table: string, number: unknown): number => {
+  if (typeof number !== 'number' || !Number.isSafeInteger(number) || number < 1)
+    throw new ForPeople(`“${String(number).slice(0, 40)}” is no number of a row of “${table}”.`);
+  return number;
+};
+
 const quoted = (name: string): string => `\`${name}\``;
 const firstFree = (name: string, taken: ReadonlySet<string>, with_: (n: number) => string): string => {
   if (!taken.has(name)) return name;
@@ -179,8 +168,8 @@ const firstFree = (name: string, taken: ReadonlySet<string>, with_: (n: number) 
 /** A workspace that an archive is read into: what its numbers and names become here. */
 class Target {
   private readonly inside: Session;
-  /** What is added to the numbers of a table's rows, so that they are free. */
-  private readonly added = new Map<string, number>();
+  /** The numbers that the rows of the archive get here, by table and number in the archive. */
+  private readonly numbers = new Map<string, Map<number, number>>();
   /** Rows that are there already under another number, by table and number in the archive. */
   private readonly there = new Map<string, Map<number, number>>();
   private readonly marketIds = new Map<string, { id: string; name: string }>();
@@ -213,10 +202,7 @@ class Target {
       // The scoresheet to begin with gives way to those of the copy.
       for (const table of ['scoresheets', 'suppliers']) if (held.has(table)) await this.query(`delete from ${table}`);
     for (const { name, numbered } of ARCHIVE_TABLES)
-      if (numbered) {
-        const [row] = await this.query(`select coalesce(max(id), 0) as most from ${quoted(name)}`);
-        this.added.set(name, Number(row!.most));
-      }
+      if (numbered) this.numbers.set(name, held.has(name) ? await this.numbersFor(archive, name) : new Map());
     const ids = new Set(here.map((r) => String(r.id)));
     const names = new Set(here.map((r) => String(r.name)));
     for (const row of await all('marketplaces')) {
@@ -272,12 +258,42 @@ class Target {
     this.there.set('scoresheets', found);
   }
 
+  /**
+   * Numbers for all rows of a table, one after the other from the first that was never used here. Those of the archive are
+   * nothing but names for its rows: a large one moves no counter.
+   */
+  private async numbersFor(archive: Archive, table: string): Promise<Map<number, number>> {
+    // In an empty workspace nothing remembers the number of a row that is gone.
+    const used = this.isEmpty
+      ? '1'
+      : 'coalesce((select auto_increment from information_schema.tables where table_schema = database() and table_name = ?), 1)';
+    const [row] = await this.query(
+      `select greatest(coalesce((select max(id) from ${quoted(table)}), 0) + 1, ${used}) as next`,
+      [table],
+    );
+    let next = Number(row!.next);
+    const found = new Map<number, number>();
+    for await (const rows of rowsIn(archive, table))
+      for (const { id } of rows) {
+        const old = oldNumber(table, id);
+        if (found.has(old)) throw new ForPeople(`A row of “${table}” in the copy is refused: it is there twice.`);
+        found.set(old, next++);
+      }
+    if (next > MOST_NUMBER) throw new ForPeople(`There are no numbers left for rows of “${table}”.`);
+    return found;
+  }
+
   /** The number that a row of the archive has here. */
   private numberOf(table: string, number: unknown): number {
-    const old = Number(number);
-    if (!Number.isSafeInteger(old) || old < 1)
-      throw new ForPeople(`“${String(number).slice(0, 40)}” is no number of a row of “${table}”.`);
-    return this.there.get(table)?.get(old) ?? old + (this.added.get(table) ?? 0);
+    const here = this.looseNumberOf(table, number);
+    if (here === null) throw new ForPeople(`A row in the copy hangs on one of “${table}” that is not in it.`);
+    return here;
+  }
+
+  /** The same; null for a row that is not in the archive, where that is no fault. */
+  private looseNumberOf(table: string, number: unknown): number | null {
+    const old = oldNumber(table, number);
+    return this.there.get(table)?.get(old) ?? this.numbers.get(table)?.get(old) ?? null;
   }
 
   private marketOf(id: unknown): string {
@@ -322,27 +338,29 @@ class Target {
     if (place === 'scoresheets.in_use') return this.isEmpty && value === true ? 1 : null;
     if (value === null) return null;
     if (place === 'marketplaces.bin_of' || column.points === 'marketplaces') return this.marketOf(value);
-    if (column.points !== null) return this.numberOf(column.points, value);
+    if (column.points !== null)
+      return column.isLoose ? this.looseNumberOf(column.points, value) : this.numberOf(column.points, value);
     if (table.numbered && column.name === 'id') return this.numberOf(table.name, value);
     if (place === 'sieves.search') return this.searchFrom(String(value));
     if (place === 'imports.result')
       return JSON.stringify({ ...(value as Row), import: this.numberOf('imports', row.id) });
     switch (column.as) {
       case 'json': {
-        const isSound = DOCUMENT_COLUMNS[place];
         const document = place === 'fee_schedules.document' ? feeScheduleOfToday(value) : value;
-        if (isSound && !isSound(document))
-          throw new ForPeople(
-            `A document in the copy (${place}) is not what it should be: ${ajv.errorsText(isSound.errors).slice(0, 160)}.`,
-          );
+        const fault = jsonFault(place, document);
+        if (fault) throw new ForPeople(`A document in the copy (${place}) is not what it should be: ${fault}.`);
         return JSON.stringify(document);
       }
       case 'bytes': {
         const bytes = Buffer.from(String(value), 'base64');
-        return place === 'import_parts.rows' && row.base === true ? this.baseFrom(bytes) : bytes;
+        return place === 'import_parts.rows' ? this.importedRows(bytes, row.base === true) : bytes;
       }
       case 'yes-or-no':
         return value === true ? 1 : 0;
+      case 'number':
+        if (typeof value !== 'number' || Math.abs(value) > MOST_NUMBER)
+          throw new ForPeople(`A value of ${place} in the copy is not a number, or too large.`);
+        return value;
       case 'plain':
         if (typeof value !== 'string' && typeof value !== 'number')
           throw new ForPeople(`A value of ${place} in the copy is neither text nor number.`);
@@ -354,24 +372,26 @@ class Target {
   private searchFrom(search: string): string {
     const parameters = new URLSearchParams(search);
     const categories = parameters.get('cat');
-    if (categories === null || (this.added.get('categories') ?? 0) === 0) return search;
+    if (categories === null) return search;
     parameters.set(
       'cat',
       categories
         .split(',')
-        .map((c) => this.numberOf('categories', c))
+        .flatMap((c) => this.looseNumberOf('categories', Number(c)) ?? [])
         .join(','),
     );
     return parameters.toString().replaceAll('%2C', ',');
   }
 
-  /** Rows that stood before any import name categories, too. */
-  private async baseFrom(bytes: Buffer): Promise<Buffer> {
-    const rows = JSON.parse((await unpack(bytes)).toString()) as { table: string; row: Row }[];
-    for (const { table, row } of rows)
+  /** The kept rows of an import; those that stood there before any import name categories and families. */
+  private async importedRows(bytes: Buffer, isBase: boolean): Promise<Buffer> {
+    const rows = await unpackedRows(bytes);
+    if (!areImportedRows(rows, isBase)) throw new ForPeople('The kept rows of an import in the copy are not in order.');
+    if (!isBase) return bytes;
+    for (const { table, row } of rows as { table: string; row: Row }[])
       if (table === 'listings') {
         row.categoryId = this.numberOf('categories', row.categoryId);
-        if (row.familyId !== null) row.familyId = this.numberOf('listings', row.familyId);
+        if (row.familyId !== null) row.familyId = this.looseNumberOf('listings', row.familyId);
       }
     return pack(JSON.stringify(rows), { level: 1 });
   }
@@ -389,7 +409,7 @@ class Target {
   async close(): Promise<void> {
     for (const { name, columns } of ARCHIVE_TABLES)
       for (const { name: column, points } of columns) {
-        if (points === null || column === 'import_id' || column === 'family_id') continue;
+        if (points === null) continue;
         const [row] = await this.query(
           `select 1 from ${quoted(name)} c left join ${quoted(points)} p on p.id = c.${quoted(column)}
            where c.${quoted(column)} is not null and p.id is null limit 1`,

@@ -25,9 +25,11 @@ const LOOSE: Readonly<Record<string, string>> = {
 export interface ArchiveColumn {
   name: string;
   /** How its values stand in a file; those of "plain" as the database tells them. */
-  as: 'plain' | 'json' | 'bytes' | 'yes-or-no';
+  as: 'plain' | 'number' | 'json' | 'bytes' | 'yes-or-no';
   /** The table whose numbers it holds. */
   points: string | null;
+  /** The row that it points to may be gone. */
+  isLoose: boolean;
 }
 export interface ArchiveTable {
   name: string;
@@ -37,6 +39,13 @@ export interface ArchiveTable {
   /** By which its rows are told apart, in the order of a file. */
   key: readonly string[];
 }
+
+const formOf = (sqlType: string): ArchiveColumn['as'] => {
+  if (sqlType === 'json') return 'json';
+  if (sqlType === 'longblob') return 'bytes';
+  if (sqlType === 'boolean') return 'yes-or-no';
+  return /^(bigint|int|smallint|tinyint|mediumint|double|float)/.test(sqlType) ? 'number' : 'plain';
+};
 
 const describe = (table: MySqlTable): ArchiveTable => {
   const { name, columns, primaryKeys, foreignKeys } = getTableConfig(table);
@@ -50,15 +59,9 @@ const describe = (table: MySqlTable): ArchiveTable => {
     name,
     columns: own.map((c) => ({
       name: c.name,
-      as:
-        c.getSQLType() === 'json'
-          ? 'json'
-          : c.getSQLType() === 'longblob'
-            ? 'bytes'
-            : c.getSQLType() === 'boolean'
-              ? 'yes-or-no'
-              : 'plain',
+      as: formOf(c.getSQLType()),
       points: points.get(c.name) ?? LOOSE[c.name] ?? null,
+      isLoose: !points.has(c.name) && c.name in LOOSE,
     })),
     numbered: own.some((c) => c.name === 'id' && c.primary && c.getSQLType().startsWith('bigint')),
     key: own.some((c) => c.primary)

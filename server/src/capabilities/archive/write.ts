@@ -35,6 +35,7 @@ const toFile = ({ as }: ArchiveColumn, value: unknown): unknown => {
       return (value as Buffer).toString('base64');
     case 'yes-or-no':
       return Number(value) === 1;
+    case 'number':
     case 'plain':
       return value;
   }

@@ -7,6 +7,9 @@ import { importParts } from '../../ground/db/schema.ts';
 const pack = promisify(gzip);
 const unpack = promisify(gunzip);
 
+/** Two thousand rows of a file, however long their texts are, take less; what unpacks to more is not ours. */
+export const LARGEST_PART = 64 * 2 ** 20;
+
 /** Place of the rows that were refused or taken in part, as they stood in the file. */
 const TROUBLED = -1;
 
@@ -37,7 +40,7 @@ export const troubledOf = async (db: Db, importId: number): Promise<Troubled | n
     .select()
     .from(importParts)
     .where(and(eq(importParts.importId, importId), eq(importParts.place, TROUBLED), eq(importParts.base, false)));
-  return row ? (JSON.parse((await unpack(row.rows)).toString()) as Troubled) : null;
+  return row ? (JSON.parse((await unpack(row.rows, { maxOutputLength: LARGEST_PART })).toString()) as Troubled) : null;
 };
 
 /** The kept rows of some imports in the order of these, some hundred at a time. */
@@ -58,6 +61,6 @@ export const partsOf = async function* <R>(
       .select({ rows: importParts.rows })
       .from(importParts)
       .where(and(eq(importParts.importId, importId), eq(importParts.place, place), eq(importParts.base, base)));
-    if (row) yield { importId, rows: JSON.parse((await unpack(row.rows)).toString()) as R[] };
+    if (row) yield { importId, rows: JSON.parse((await unpack(row.rows, { maxOutputLength: LARGEST_PART })).toString()) as R[] };
   }
 };
