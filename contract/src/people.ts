@@ -22,14 +22,45 @@ const login = Type.String({ minLength: 1, maxLength: 120, pattern: '^\\S+$', des
 /** Long enough, and everything else is the person's own (OWASP ASVS 5, 6.2.1: at least 15 letters where it stands alone). */
 const password = Type.String({ minLength: 15, maxLength: 256 });
 const given = Type.String({ maxLength: 256 });
+const code = Type.String({ maxLength: 20, description: 'Six digits of an authenticator app, or a recovery code.' });
+export const SecondFactor = Type.Object({
+  on: Type.Boolean(),
+  required: Type.Boolean({ description: 'Everybody in this workspace needs one.' }),
+  recoveryCodes: Type.Integer({ description: 'Recovery codes that are left.' }),
+});
+export type SecondFactor = Static<typeof SecondFactor>;
 const secret = Type.String({ minLength: 1, maxLength: 100 });
 
-export const Person = Type.Object({ id: Id, name: Type.String(), login: Type.String(), role: oneOf(...ROLES), since: Type.String(), left: Type.Boolean(), browsers: Type.Integer() }); // prettier-ignore
+export const Person = Type.Object({
+  id: Id,
+  name: Type.String(),
+  login: Nullable(Type.String({ description: 'Seen by owners and by the person alone.' })),
+  role: oneOf(...ROLES),
+  since: Type.String(),
+  left: Type.Boolean(),
+  browsers: Type.Integer(),
+  secondFactor: Nullable(Type.Boolean({ description: 'Seen by owners and by the person alone.' })),
+  failures: Nullable(
+    Type.Object(
+      { n: Type.Integer(), at: Type.String(), address: Type.String() },
+      {
+        description: 'Failed sign-ins from unknown browsers within 15 minutes of the last week. Seen by owners alone.',
+      },
+    ),
+  ),
+});
 export type Person = Static<typeof Person>;
 export const Me = Type.Object({
   /** False where the workspace is one person's on one machine: then nobody signs in. */
   team: Type.Boolean(),
-  person: Nullable(Type.Object({ id: Id, name: Type.String(), role: oneOf(...ROLES) })),
+  person: Nullable(
+    Type.Object({
+      id: Id,
+      name: Type.String(),
+      role: oneOf(...ROLES),
+      needsFactor: Type.Boolean({ description: 'A second factor is required here, and this person has none yet.' }),
+    }),
+  ),
 });
 export type Me = Static<typeof Me>;
 /** Who looks at which candidate now, as it arrives on the line of changes (event "here"). */
@@ -37,7 +68,7 @@ export const Here = Type.Object({ person: Id, name: Type.String(), candidate: Id
 export type Here = Static<typeof Here>;
 export const Invitation = Type.Object({ id: Type.String(), role: oneOf(...ROLES), by: Nullable(Type.String()), endsAt: Type.String(), /** Whose new password it is for; null where somebody joins. */ whose: Nullable(Type.String()) }); // prettier-ignore
 export type Invitation = Static<typeof Invitation>;
-export const Token = Type.Object({ id: Id, name: Type.String(), role: oneOf(...ROLES), endsAt: Type.String(), usedAt: Nullable(Type.String()) }); // prettier-ignore
+export const Token = Type.Object({ id: Id, name: Type.String(), person: Type.String(), role: oneOf(...ROLES), endsAt: Type.String(), usedAt: Nullable(Type.String()) }); // prettier-ignore
 export type Token = Static<typeof Token>;
 export const Deed = Type.Object({ id: Id, at: Type.String(), by: Type.String(), token: Nullable(Type.String()), what: Type.String(), parameters: Type.Record(Type.String(), Type.String()), status: Type.String() }); // prettier-ignore
 export type Deed = Static<typeof Deed>;
@@ -70,13 +101,36 @@ export interface Change {
 export const people = {
   me: route('get', '/api/me', 'Who asks, and whether people sign in here.', { reply: Me }),
   signIn: route('post', '/api/sign-in', 'Signs in: the answer sets a cookie.', {
-    body: Type.Object({ login: given, password: given }, exactly),
+    body: Type.Object({ login: given, password: given, code: Type.Optional(code) }, exactly),
     reply: Done,
   }),
   signOut: route('post', '/api/sign-out', 'Signs this browser out.', { reply: Done }),
   signOutEverywhere: route('post', '/api/sign-out-everywhere', 'Signs all of one’s browsers out.', { reply: Done }),
-  changePassword: route('put', '/api/me/password', 'Changes one’s password; all other browsers are signed out.', {
-    body: Type.Object({ old: given, password }, exactly),
+  changePassword: route(
+    'put',
+    '/api/me/password',
+    'Changes your password. Your other browsers are signed out, and your keys end unless you keep them.',
+    { body: Type.Object({ old: given, password, keepKeys: Type.Optional(Type.Boolean()) }, exactly), reply: Done },
+  ),
+  secondFactor: route('get', '/api/me/second-factor', 'Returns whether you use a second factor.', {
+    reply: SecondFactor,
+  }),
+  beginFactor: route('post', '/api/me/second-factor', 'Begins to set up a second factor (TOTP, RFC 6238).', {
+    reply: Type.Object({ secret: Type.String(), address: Type.String({ description: 'For an authenticator app.' }) }),
+  }),
+  useFactor: route(
+    'put',
+    '/api/me/second-factor',
+    'Turns the second factor on with a first code, and returns recovery codes, once.',
+    { body: Type.Object({ code }, exactly), reply: Type.Object({ recovery: Type.Array(Type.String()) }) },
+  ),
+  dropFactor: route('delete', '/api/me/second-factor', 'Turns your second factor off.', { reply: Done }),
+  requireFactor: route('put', '/api/second-factor', 'Requires a second factor of everybody, or no longer.', {
+    body: Type.Object({ required: Type.Boolean() }, exactly),
+    reply: Done,
+  }),
+  dropFactorOf: route('delete', '/api/people/{id}/second-factor', 'Turns off a second factor that a person lost.', {
+    params: Type.Object({ id: Id }),
     reply: Done,
   }),
   join: route('post', '/api/join', 'Joins by an invitation, once, and signs in.', {
@@ -124,7 +178,7 @@ export const people = {
     '/api/come-back',
     'Chooses another password by such a link, and signs in; all other browsers are signed out.',
     {
-      body: Type.Object({ invitation: secret, password }, exactly),
+      body: Type.Object({ invitation: secret, password, code: Type.Optional(code) }, exactly),
       reply: Done,
     },
   ),
@@ -140,6 +194,7 @@ export const people = {
     reply: Done,
   }),
   tokens: route('get', '/api/tokens', 'One’s keys for scripts.', { reply: Type.Array(Token) }),
+  allTokens: route('get', '/api/tokens/all', 'Returns the keys of everybody.', { reply: Type.Array(Token) }),
   makeToken: route('post', '/api/tokens', 'Makes a key for a script; it is told once.', {
     body: Type.Object({ name, role: oneOf(...ROLES), ends: Day }, exactly),
     reply: Type.Object({ id: Id, token: secret }),

@@ -31,6 +31,8 @@ const routesIn = ({ stack }: Layers): string[] =>
     ...(handle?.stack ? routesIn({ stack: handle.stack }) : []),
   ]);
 
+/** A day on which a key may end. */
+const SOON = new Date(Date.now() + 200 * 86_400_000).toISOString().slice(0, 10);
 const PASSWORD = 'correct horse battery staple';
 let program: Program;
 /** The cookie of a person of each role. */
@@ -84,7 +86,7 @@ describe('who may ask for what', () => {
 describe('sessions', () => {
   test('come by a cookie that no script reads and no other site sends, and are kept by their digest alone', async () => {
     const { headers } = await signIn('Olga');
-    expect(String(headers['set-cookie'])).toMatch(
+    expect(headers['set-cookie']![0]).toMatch(
       /^kettle=[\w-]{43}; Max-Age=2592000; Path=\/; HttpOnly; SameSite=Strict$/,
     );
     const [rows] = await program.database.pool.promise().query('select digest from sessions');
@@ -130,17 +132,55 @@ describe('sessions', () => {
   });
 
   test('guessing is slowed down for a name and for an address, and says the same of names that there are not', async () => {
+    await program.database.pool.promise().query('delete from sign_in_counts');
     const wrong = await signIn('member', 'not the password at all');
     const nobody = await signIn('nobody', 'not the password at all');
     expect([wrong.status, wrong.text]).toEqual([401, nobody.text]);
     for (let i = 0; i < 9; i++) await signIn('member', `guess number ${i} of many`);
-    expect((await signIn('member')).status).toBe(429);
+    const over = await signIn('member');
+    expect(over.status).toBe(429);
+    expect(Number(over.headers['retry-after'])).toBeGreaterThan(600);
+    expect(Number(over.headers['retry-after'])).toBeLessThanOrEqual(901);
     // Others are not held up by it.
     expect((await signIn('olga')).status).toBe(200);
-    await program.database.pool.promise().query('delete from sign_in_tries');
+    await program.database.pool.promise().query('delete from sign_in_counts');
     expect((await signIn('member')).status).toBe(200);
     const [rows] = await program.database.pool.promise().query('select password from people');
     for (const { password } of rows as { password: string }[]) expect(password).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/); // prettier-ignore
+  });
+
+  test('of many guesses at the same moment ten are looked at', async () => {
+    await program.database.pool.promise().query('delete from sign_in_counts');
+    const all = await Promise.all(Array.from({ length: 40 }, (_, i) => signIn('member', `guess number ${i} of many`)));
+    const statuses = all.map((a) => a.status).toSorted();
+    expect(statuses).toEqual([...Array(10).fill(401), ...Array(30).fill(429)]);
+  });
+
+  test('whoever guesses at a login does not keep its person out of a browser they have signed in at; owners see it', async () => {
+    await program.database.pool.promise().query('delete from sign_in_counts');
+    const device = String((await signIn('member')).headers['set-cookie']).match(/kettle-device=[\w-]{43}/)![0];
+    for (let i = 0; i < 12; i++) await signIn('member', `guess number ${i} of many`);
+    expect((await signIn('member')).status).toBe(429);
+    // Such a browser opens nothing by itself, and counts its own tries.
+    expect((await as(device, 'GET', '/api/people')).status).toBe(401);
+    expect((await signIn('member', 'not the password at all', device)).status).toBe(401);
+    expect((await signIn('member', PASSWORD, device)).status).toBe(200);
+    for (let i = 0; i < 10; i++) await signIn('member', `guess number ${i} of many`, device);
+    expect((await signIn('member', PASSWORD, device)).status).toBe(429);
+    // It is no known browser of anybody else, nor is one that nobody has signed in at.
+    expect((await signIn('member', PASSWORD, `kettle-device=${'a'.repeat(43)}`)).status).toBe(429);
+    const found = async (cookie: string) => (await as<Person[]>(cookie, 'GET', '/api/people')).json.find((p) => p.id === ids.member)!; // prettier-ignore
+    expect((await found(cookies.owner)).failures).toMatchObject({ n: expect.any(Number), address: '127.0.0.1' });
+    expect((await found(cookies.owner)).failures!.n).toBeGreaterThan(12);
+    expect((await found(cookies.reader)).failures).toBeNull();
+    await program.database.pool.promise().query('delete from sign_in_counts');
+  });
+
+  test('by what others sign in is seen by owners alone', async () => {
+    const logins = async (role: Role) => (await as<Person[]>(cookies[role], 'GET', '/api/people')).json.map((p) => [p.id, p.login]); // prettier-ignore
+    for (const role of ['reader', 'helper', 'member'] as const)
+      for (const [id, login] of await logins(role)) expect([role, login]).toEqual([role, id === ids[role] ? role : null]); // prettier-ignore
+    expect((await logins('owner')).map(([, login]) => login)).toEqual(expect.arrayContaining(['olga', 'reader', 'helper', 'member'])); // prettier-ignore
   });
 });
 
@@ -180,7 +220,7 @@ describe('what opens the workspace to others', () => {
       (await as(cookie, 'POST', '/api/invitations', { role: 'reader' })).status,
       (await as(cookie, 'PATCH', `/api/people/${ids.reader}`, { role: 'reader' })).status,
       (await as(cookie, 'POST', `/api/people/${ids.reader}/way-back`)).status,
-      (await as(cookie, 'POST', '/api/tokens', { name: 'x', role: 'reader', ends: '2199-01-01' })).status,
+      (await as(cookie, 'POST', '/api/tokens', { name: 'x', role: 'reader', ends: SOON })).status,
     ];
     await later();
     expect(await ask()).toEqual([403, 403, 403, 403]);
@@ -198,7 +238,7 @@ describe('what opens the workspace to others', () => {
     for (let i = 0; i < 10; i++) expect(await wrong()).toBe(422);
     expect(await wrong()).toBe(429);
     expect((await as(cookie, 'POST', '/api/me/confirm', { password: PASSWORD })).status).toBe(429);
-    await program.database.pool.promise().query('delete from sign_in_tries');
+    await program.database.pool.promise().query('delete from sign_in_counts');
     await program.database.pool.promise().query('update sessions set confirmed_at = utc_timestamp()');
     cookies.reader = cookieOf((await signIn('reader', `${PASSWORD}!`)).headers);
   });
@@ -243,20 +283,50 @@ describe('somebody who lost their password', () => {
 describe('keys of scripts', () => {
   const byKey = (token: string, method: string, path: string, body?: unknown) => program.call(method, path, body, { authorization: `Bearer ${token}` }); // prettier-ignore
   test('may what they are for and no more than their person, until they end', async () => {
-    expect((await as(cookies.helper, 'POST', '/api/tokens', { name: 'x', role: 'owner', ends: '2199-01-01' })).status).toBe(422); // prettier-ignore
+    expect((await as(cookies.helper, 'POST', '/api/tokens', { name: 'x', role: 'owner', ends: SOON })).status).toBe(422); // prettier-ignore
     expect((await as(cookies.helper, 'POST', '/api/tokens', { name: 'x', role: 'reader', ends: '2000-01-01' })).status).toBe(422); // prettier-ignore
-    const made = await as<{ id: number; token: string }>(cookies.helper, 'POST', '/api/tokens', { name: 'nightly', role: 'reader', ends: '2199-01-01' }); // prettier-ignore
+    const made = await as<{ id: number; token: string }>(cookies.helper, 'POST', '/api/tokens', { name: 'nightly', role: 'reader', ends: SOON }); // prettier-ignore
     const { id, token } = made.json;
     expect((await byKey(token, 'GET', '/api/marketplaces')).status).toBe(200);
     expect((await byKey(token, 'POST', '/api/candidates/1/notes', { text: 'x' })).status).toBe(403);
-    expect((await byKey(token, 'POST', '/api/tokens', { name: 'y', role: 'reader', ends: '2199-01-01' })).text).toContain('in a browser, not with a key'); // prettier-ignore
+    expect((await byKey(token, 'POST', '/api/tokens', { name: 'y', role: 'reader', ends: SOON })).text).toContain('in a browser, not with a key'); // prettier-ignore
     expect((await as<Token[]>(cookies.helper, 'GET', '/api/tokens')).json).toEqual([expect.objectContaining({ id, name: 'nightly', usedAt: expect.any(String) })]); // prettier-ignore
     expect((await as(cookies.member, 'DELETE', `/api/tokens/${id}`)).status).toBe(404);
+    // Shown once, and kept by its digest alone.
+    const [kept] = await program.database.pool.promise().query('select * from tokens');
+    expect(JSON.stringify(kept)).not.toContain(token);
+    expect((await as(cookies.helper, 'POST', '/api/tokens', { name: 'x', role: 'reader', ends: '2099-01-01' })).text).toContain('A key lasts a year at most'); // prettier-ignore
     await program.database.pool.promise().query('update tokens set ends_at = utc_timestamp() - interval 1 second');
     expect((await byKey(token, 'GET', '/api/marketplaces')).status).toBe(401);
     expect((await byKey('guess', 'GET', '/api/marketplaces')).status).toBe(401);
     expect((await as(cookies.helper, 'DELETE', `/api/tokens/${id}`)).status).toBe(200);
   });
+});
+
+test('keys end with a new password unless they are kept, and by a link for a lost one; owners list and end everybody’s', async () => {
+  const { json } = await as<{ invitation: string }>(cookies.owner, 'POST', '/api/invitations', { role: 'helper' });
+  const nora = cookieOf((await join(json.invitation, 'nora')).headers);
+  const makeKey = async () => (await as<{ id: number; token: string }>(nora, 'POST', '/api/tokens', { name: 'nightly', role: 'reader', ends: SOON })).json; // prettier-ignore
+  const works = async ({ token }: { token: string }) => (await program.call('GET', '/api/marketplaces', undefined, { authorization: `Bearer ${token}` })).status === 200; // prettier-ignore
+  const first = await makeKey();
+  expect(await works(first)).toBe(true);
+  const next = 'felt under a beech board';
+  await as(nora, 'PUT', '/api/me/password', { old: PASSWORD, password: next, keepKeys: true });
+  expect(await works(first)).toBe(true);
+  await as(nora, 'PUT', '/api/me/password', { old: next, password: PASSWORD });
+  expect(await works(first)).toBe(false);
+  const second = await makeKey();
+  const { id } = (await as<{ person: { id: number } }>(nora, 'GET', '/api/me')).json.person;
+  const link = (await as<{ invitation: string }>(cookies.owner, 'POST', `/api/people/${id}/way-back`)).json.invitation;
+  const back = cookieOf((await as('', 'POST', '/api/come-back', { invitation: link, password: next })).headers);
+  expect(await works(second)).toBe(false);
+  const { json: third } = await as<{ id: number; token: string }>(back, 'POST', '/api/tokens', { name: 'weekly', role: 'reader', ends: SOON }); // prettier-ignore
+  expect((await as(cookies.member, 'GET', '/api/tokens/all')).status).toBe(403);
+  const all = (await as<Token[]>(cookies.owner, 'GET', '/api/tokens/all')).json;
+  expect(all).toEqual(expect.arrayContaining([expect.objectContaining({ id: third.id, person: 'nora', name: 'weekly', usedAt: null })])); // prettier-ignore
+  expect((await as(cookies.member, 'DELETE', `/api/tokens/${third.id}`)).status).toBe(404);
+  expect((await as(cookies.owner, 'DELETE', `/api/tokens/${third.id}`)).status).toBe(200);
+  expect(await works(third)).toBe(false);
 });
 
 test('notes, answers and decisions say who made them, and all that was changed is written down without what was typed', async () => {
@@ -311,7 +381,7 @@ describe('what a person keeps for themself', () => {
     expect((await as('', 'GET', own)).status).toBe(401);
     // What is typed is nobody's business, and no work of the workspace.
     expect((await as<Deed[]>(cookies.owner, 'GET', '/api/deeds')).text).not.toContain('me/own');
-    const { token } = (await as<{ token: string }>(cookies.helper, 'POST', '/api/tokens', { name: 'own', role: 'reader', ends: '2199-01-01' })).json; // prettier-ignore
+    const { token } = (await as<{ token: string }>(cookies.helper, 'POST', '/api/tokens', { name: 'own', role: 'reader', ends: SOON })).json; // prettier-ignore
     expect((await program.call('GET', own, undefined, { authorization: `Bearer ${token}` })).status).toBe(403);
   });
 

@@ -285,7 +285,7 @@ describe('a route that forgot its guard', () => {
       expect([how, outcome]).toEqual([how, '/problems/sign-in']);
     }
     // As a person the same is answered.
-    const owner = { id: 1, name: 'olga', role: 'owner', token: null, session: 'x' } as const;
+    const owner = { id: 1, name: 'olga', role: 'owner', token: null, session: 'x', needsFactor: false } as const;
     await expect(actAs(owner, async () => database.db.execute(sql`select 1`))).resolves.toBeDefined();
   });
 

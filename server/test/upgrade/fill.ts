@@ -299,6 +299,12 @@ export const FILL: readonly Fill[] = [
     from: 27,
     sql: `insert into own_things values (1, 'tray', '{"quayside":["QS0049G9"]}', '2026-11-27')`,
   },
+  { from: 28, sql: `insert into devices values (repeat('d', 64), 1, '2026-11-27')` },
+  { from: 28, sql: `insert into recovery_codes values (repeat('c', 64), 1)` },
+  {
+    from: 28,
+    sql: `insert into sign_in_counts values (repeat('b', 64), 3, '2026-11-27', 1, '192.0.2.7', '2026-11-27')`,
+  },
   {
     from: 11,
     sql: `insert into folder_files (marketplace_id, name, size, modified, state, reason, kind) select id, 'List.csv', 900, 1700000000000, 'waiting', 'Look at it once.', 'listings' from marketplaces limit 1`,

@@ -5,9 +5,11 @@ import type { Invitation, Role } from '@kettle/contract/people';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { invitations, people } from '../../ground/db/schema.ts';
 import { badField, conflict, isTaken, notFound, ProblemError } from '../../ground/problems/problem.ts';
+import { forgetTries, type TriedFrom } from './guessing.ts';
+import { endKeys } from './keys.ts';
 import { digestOf, hashPassword, newSecret, refuseGuessed } from './secrets.ts';
 import { endSessions } from './sessions.ts';
-import { forgetTries } from './sign-in.ts';
+import { factorForLink } from './sign-in.ts';
 
 const now = sql`utc_timestamp(3)`;
 const INVITED_DAYS = 7;
@@ -81,11 +83,14 @@ export const wayBack = (database: Database, id: number, by: number): Promise<{ i
     return { id: link.id, invitation: link.invitation };
   });
 
-/** Gives whom a link is for another password, once. */
+/** Gives whom a link is for another password, once. Their keys end, and a second factor is still asked for. */
 export const comeBack = async (
   database: Database,
-  { invitation, password }: { invitation: string; password: string },
+  { invitation, password, code }: { invitation: string; password: string; code?: string | undefined },
+  from: TriedFrom,
 ): Promise<number> => {
+  const [whose] = await database.db.select({ person: invitations.forPerson }).from(invitations).where(and(eq(invitations.digest, digestOf(invitation)), gt(invitations.endsAt, now))); // prettier-ignore
+  if (whose?.person) await factorForLink(database.db, whose.person, code, from);
   const hashed = await hashPassword(password);
   return atOnce(database, async ({ db }) => {
     const asked = await invitationOf(db, invitation);
@@ -96,6 +101,7 @@ export const comeBack = async (
     await db.delete(invitations).where(eq(invitations.digest, asked.digest));
     await db.update(people).set({ password: hashed }).where(eq(people.id, person.id));
     await endSessions(db, person.id);
+    await endKeys(db, person.id);
     // Whoever guessed meanwhile does not keep them out.
     await forgetTries(db, person.login);
     return person.id;

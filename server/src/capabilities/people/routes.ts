@@ -7,13 +7,15 @@ import { whoActs, type Acting } from '../../ground/people/who.ts';
 import { ProblemError } from '../../ground/problems/problem.ts';
 import { serveChanges, type OnLeaving } from './changes.ts';
 import { listDeeds } from './deeds.ts';
-import { dropToken, listTokens, makeToken } from './keys.ts';
+import type { TriedFrom } from './guessing.ts';
+import { dropToken, listAllTokens, listTokens, makeToken } from './keys.ts';
 import { comeBack, dropInvitation, invite, join, listInvitations, wayBack } from './links.ts';
 import { changePerson, listPeople } from './service.ts';
+import { beginFactor, dropFactor, factorOf, requireFactor, useFactor } from './second-factor.ts';
 import { changePassword, confirm, confirmedOnly, signIn } from './sign-in.ts';
 import { keepOwn, ownOf } from './own.ts';
 import { noteHere, sweepPresence } from './presence.ts';
-import { beginSession, endSession, endSessions, sweepSessions } from './sessions.ts';
+import { beginSession, deviceOf, endSession, endSessions, meOf, sweepSessions } from './sessions.ts';
 
 const done = { ok: true as const };
 
@@ -22,7 +24,7 @@ export const servePeople = (api: Api, { database, team }: Ground, onLeaving: OnL
   const { db } = database;
   serve(api, routes.me, async () => {
     const who = whoActs();
-    return { team: team !== null, person: who && { id: who.id, name: who.name, role: who.role } };
+    return { team: team !== null, person: who && meOf(who) };
   });
   if (team === null) return;
   const { secure } = team;
@@ -49,8 +51,9 @@ export const servePeople = (api: Api, { database, team }: Ground, onLeaving: OnL
     // From here on the request is theirs, and so it is logged.
     request.res!.locals.signedIn = { id, token: null };
   };
+  const triedFrom = (request: Request): TriedFrom => ({ address: request.ip ?? '', device: deviceOf(request) });
   serve(api, routes.signIn, async ({ body, request }) => {
-    await beginAnew(request, await signIn(db, body.login, body.password, request.ip ?? ''));
+    await beginAnew(request, await signIn(db, body, triedFrom(request)));
     return done;
   });
   serve(api, routes.signOut, async ({ request }) => {
@@ -70,7 +73,7 @@ export const servePeople = (api: Api, { database, team }: Ground, onLeaving: OnL
     return done;
   });
   serve(api, routes.comeBack, async ({ body, request }) => {
-    const id = await comeBack(database, body);
+    const id = await comeBack(database, body, triedFrom(request));
     await beginAnew(request, id);
     return done;
   });
@@ -78,7 +81,24 @@ export const servePeople = (api: Api, { database, team }: Ground, onLeaving: OnL
     await beginAnew(request, await join(database, body));
     return done;
   });
-  serve(api, routes.list, () => listPeople(db));
+  serve(api, routes.secondFactor, () => factorOf(db, inBrowser()));
+  serve(api, routes.beginFactor, async () => beginFactor(db, await confirmed()));
+  serve(api, routes.useFactor, ({ body }) => useFactor(database, inBrowser(), body.code));
+  serve(api, routes.dropFactor, async () => {
+    await dropFactor(database, (await confirmed()).id);
+    return done;
+  });
+  serve(api, routes.dropFactorOf, async ({ params }) => {
+    await confirmed();
+    await dropFactor(database, params.id);
+    await endSessions(db, params.id);
+    return done;
+  });
+  serve(api, routes.requireFactor, async ({ body }) => {
+    await requireFactor(db, await confirmed(), body.required);
+    return done;
+  });
+  serve(api, routes.list, () => listPeople(db, somebody()));
   serve(api, routes.change, async ({ params, body }) => {
     await confirmed();
     await changePerson(database, params.id, body);
@@ -93,6 +113,7 @@ export const servePeople = (api: Api, { database, team }: Ground, onLeaving: OnL
     return done;
   });
   serve(api, routes.tokens, () => listTokens(db, somebody()));
+  serve(api, routes.allTokens, () => listAllTokens(db));
   serve(api, routes.makeToken, async ({ body }) => makeToken(db, await confirmed(), body));
   serve(api, routes.dropToken, async ({ params }) => {
     await dropToken(db, inBrowser(), params.id);

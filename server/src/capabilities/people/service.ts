@@ -3,15 +3,30 @@ import type { Person, Role } from '@kettle/contract/people';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { takeTurn } from '../../ground/db/leases.ts';
 import { people, sessions, tokens } from '../../ground/db/schema.ts';
+import type { Acting } from '../../ground/people/who.ts';
 import { conflict, notFound } from '../../ground/problems/problem.ts';
+import { failuresByPerson } from './guessing.ts';
 import { endSessions } from './sessions.ts';
 
-export const listPeople = async (db: Db): Promise<Person[]> => {
-  const [rows, open] = await Promise.all([
+/** Everybody who works here. By what others sign in, and who guessed at it, is seen by owners alone. */
+export const listPeople = async (db: Db, who: Acting): Promise<Person[]> => {
+  const isOwner = who.role === 'owner';
+  const [rows, failures, open] = await Promise.all([
     db.select().from(people).orderBy(people.id),
+    isOwner ? failuresByPerson(db) : new Map<number, never>(),
     db.select({ id: sessions.personId, n: count() }).from(sessions).groupBy(sessions.personId),
   ]);
-  return rows.map(({ id, name, login, role, madeAt, leftAt }) => ({ id, name, login, role, since: madeAt, left: leftAt !== null, browsers: open.find((o) => o.id === id)?.n ?? 0 })); // prettier-ignore
+  return rows.map(({ id, name, login, role, madeAt, leftAt, totpSince }) => ({
+    id,
+    name,
+    login: isOwner || id === who.id ? login : null,
+    role,
+    since: madeAt,
+    left: leftAt !== null,
+    browsers: open.find((o) => o.id === id)?.n ?? 0,
+    secondFactor: isOwner || id === who.id ? totpSince !== null : null,
+    failures: failures.get(id) ?? null,
+  }));
 };
 
 /** Gives somebody another role, or lets them leave or come back. There is always an owner. */

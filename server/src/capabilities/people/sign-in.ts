@@ -1,61 +1,77 @@
-import { and, count, eq, gt, inArray, isNull, lt, sql } from 'drizzle-orm';
+import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import type { Db } from '../../ground/db/connection.ts';
-import { people, sessions, signInTries } from '../../ground/db/schema.ts';
+import { people, sessions } from '../../ground/db/schema.ts';
 import type { Acting } from '../../ground/people/who.ts';
 import { badField, ProblemError } from '../../ground/problems/problem.ts';
-import { digestOf, hashPassword, isPassword, refuseGuessed } from './secrets.ts';
+import { countTry, isKnownDevice, type TriedFrom } from './guessing.ts';
+import { endKeys } from './keys.ts';
+import { takeCode } from './second-factor.ts';
+import { hashPassword, isPassword, refuseGuessed } from './secrets.ts';
 import { endSessions } from './sessions.ts';
 
 const now = sql`utc_timestamp(3)`;
-/** Failures within this time that are let through for one login, and for one address. */
-const WITHIN_MINUTES = 15;
 
-const MOST_OF = { login: 10, address: 60 } as const;
+/** What somebody enters to sign in; the code where they have a second factor. */
+export interface Entered {
+  login: string;
+  password: string;
+  code?: string | undefined;
+}
 
-const recent = sql`utc_timestamp(3) - interval ${sql.raw(String(WITHIN_MINUTES))} minute`;
-
-const aboutLogin = (login: string): string => digestOf(`login ${login}`);
-
-/** Forgets how often signing in under a login failed. */
-export const forgetTries = async (db: Db, login: string): Promise<void> => {
-  await db.delete(signInTries).where(eq(signInTries.about, aboutLogin(login)));
-};
-
-/** Who it is that signs in. After too many failures nobody is looked at for a while, right or wrong. */
-export const signIn = async (db: Db, login: string, password: string, address: string): Promise<number> => {
+/**
+ * Who it is that signs in. Every try is counted before it is looked at.
+ * @throws ProblemError 401 when something is wrong or the code is missing, 429 after too many tries
+ */
+export const signIn = async (db: Db, { login, password, code }: Entered, from: TriedFrom): Promise<number> => {
   const name = login.trim().toLowerCase();
-  const about = { login: aboutLogin(name), address: digestOf(`address ${address}`) };
-  const tried = await db
-    .select({ about: signInTries.about, n: count() })
-    .from(signInTries)
-    .where(and(inArray(signInTries.about, Object.values(about)), gt(signInTries.at, recent)))
-    .groupBy(signInTries.about);
-  const failures = (of: keyof typeof about): number => tried.find((t) => t.about === about[of])?.n ?? 0;
-  if (failures('login') >= MOST_OF.login || failures('address') >= MOST_OF.address)
-    throw new ProblemError(429, 'too-many-tries', `Signing in failed too often. Try again in ${WITHIN_MINUTES} minutes.`); // prettier-ignore
   const [row] = await db
     .select()
     .from(people)
     .where(and(eq(people.login, name), isNull(people.leftAt)));
-  if (await isPassword(row?.password ?? null, password)) {
-    await forgetTries(db, name);
-    return row!.id;
-  }
-  await db.insert(signInTries).values([{ about: about.login }, { about: about.address }]);
-  await db.delete(signInTries).where(lt(signInTries.at, recent));
+  const isKnown = await isKnownDevice(db, from.device, row?.id ?? null);
+  const forget = await countTry(db, { login: name, person: row?.id ?? null, isKnown }, from);
   // The same whether the name or the password is wrong.
-  throw new ProblemError(401, 'wrong-sign-in', 'The name or the password is not right.');
+  if (!(await isPassword(row?.password ?? null, password)) || !row)
+    throw new ProblemError(401, 'wrong-sign-in', 'The name or the password is not right.');
+  await checkFactor(db, row, code);
+  await forget();
+  return row.id;
 };
 
-/** Whether somebody who is signed in knows their password: guessing is slowed down as at signing in. */
+/** Refuses somebody with a second factor who does not have it. */
+const checkFactor = async (
+  db: Db,
+  row: { id: number; totpSecret: string | null; totpSince: string | null },
+  code: string | undefined,
+): Promise<void> => {
+  if (row.totpSince === null) return;
+  if (code === undefined || code.trim() === '')
+    throw new ProblemError(401, 'second-factor', 'Enter the code that your authenticator app shows now.');
+  if (!(await takeCode(db, row, code)))
+    throw new ProblemError(401, 'wrong-code', 'This code is not right, or was used before. Enter the next one.');
+};
+
+/** Refuses whoever comes back by a link without their second factor: the link stands in for the password alone. */
+export const factorForLink = async (
+  db: Db,
+  person: number,
+  code: string | undefined,
+  from: TriedFrom,
+): Promise<void> => {
+  const [row] = await db.select().from(people).where(eq(people.id, person));
+  if (!row || row.totpSince === null) return;
+  const forget = await countTry(db, { login: `link ${person}`, person: null, isKnown: false }, from);
+  await checkFactor(db, row, code);
+  await forget();
+};
+
+/** Whether somebody who is signed in knows their password. Their session counts for itself: nobody else keeps them out. */
 const knowsPassword = async (db: Db, who: Acting, password: string, address: string): Promise<boolean> => {
-  const [row] = await db.select({ login: people.login }).from(people).where(eq(people.id, who.id));
-  try {
-    return (await signIn(db, row?.login ?? '', password, address)) === who.id;
-  } catch (error) {
-    if (error instanceof ProblemError && error.problem.status === 401) return false;
-    throw error;
-  }
+  const [row] = await db.select({ login: people.login, kept: people.password }).from(people).where(eq(people.id, who.id)); // prettier-ignore
+  const forget = await countTry(db, { login: row?.login ?? '', person: who.id, isKnown: true }, { address, device: who.session }); // prettier-ignore
+  if (!(await isPassword(row?.kept ?? null, password))) return false;
+  await forget();
+  return true;
 };
 
 /** How long a password that was typed is good for what a browser left open must not be used for. */
@@ -83,7 +99,7 @@ export const confirmedOnly = async (db: Db, who: Acting): Promise<Acting> => {
 export const changePassword = async (
   db: Db,
   who: Acting,
-  { old, password }: { old: string; password: string },
+  { old, password, keepKeys = false }: { old: string; password: string; keepKeys?: boolean | undefined },
   address: string,
 ): Promise<void> => {
   if (!(await knowsPassword(db, who, old, address))) throw badField('old', 'This is not your password of today.');
@@ -93,4 +109,6 @@ export const changePassword = async (
     .set({ password: await hashPassword(password) })
     .where(eq(people.id, who.id));
   await endSessions(db, who.id, who.session);
+  // Whoever knew the old password may have made keys.
+  if (!keepKeys) await endKeys(db, who.id);
 };

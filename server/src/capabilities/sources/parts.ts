@@ -61,6 +61,10 @@ export const partsOf = async function* <R>(
       .select({ rows: importParts.rows })
       .from(importParts)
       .where(and(eq(importParts.importId, importId), eq(importParts.place, place), eq(importParts.base, base)));
-    if (row) yield { importId, rows: JSON.parse((await unpack(row.rows, { maxOutputLength: LARGEST_PART })).toString()) as R[] };
+    if (row)
+      yield {
+        importId,
+        rows: JSON.parse((await unpack(row.rows, { maxOutputLength: LARGEST_PART })).toString()) as R[],
+      };
   }
 };

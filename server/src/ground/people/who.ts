@@ -10,6 +10,8 @@ export interface Acting {
   token: number | null;
   /** The digest of the browser's session; null for a script. */
   session: string | null;
+  /** A second factor is required here, and this person has none yet: until then nothing else is answered. */
+  needsFactor: boolean;
 }
 
 /** On whose behalf the code runs: a person, a stranger whose request nobody has let through yet, or the program itself. */

@@ -6,13 +6,17 @@ import { chainOf } from './causes.ts';
 /** A problem that is told to whoever asked, as RFC 9457 problem details. Everything else thrown is a bug. */
 export class ProblemError extends Error {
   readonly problem: Problem;
+  /** Headers that go with the answer, such as how long to wait. */
+  readonly headers: Readonly<Record<string, string>>;
   constructor(
     status: number,
     type: string,
     title: string,
     more: Pick<Problem, 'detail' | 'field' | 'fields' | 'current'> = {},
+    headers: Readonly<Record<string, string>> = {},
   ) {
     super(title);
+    this.headers = headers;
     this.problem = { type: `/problems/${type}`, title, status, ...more };
   }
 }

@@ -21,6 +21,15 @@ export const NOT_LOGGED: ReadonlySet<string> = new Set([
   'POST /api/candidates/{id}/corrections/compare',
 ]);
 
+/** What somebody may ask for who needs a second factor and has none yet. */
+const FACTOR_ROUTES: ReadonlySet<string> = new Set([
+  'GET /api/me/second-factor',
+  'POST /api/me/second-factor',
+  'PUT /api/me/second-factor',
+  'POST /api/me/confirm',
+  'POST /api/sign-out-everywhere',
+]);
+
 const isWriting = (route: string): boolean => !route.startsWith('GET ');
 
 /** Where nobody signs in, everybody on this machine may ask for everything. */
@@ -52,6 +61,8 @@ const guardOf = (db: Db, route: string): ReturnType<Gate['guard']> => {
       throw who
         ? new ProblemError(403, 'not-yours', `That is for people who ${access === 'owner' ? 'own the workspace' : 'may more'}: ${aRole(who.role)} ${ROLE_WORDS[who.role]}.`) // prettier-ignore
         : new ProblemError(401, 'sign-in', 'Sign in first.');
+    if (who?.needsFactor && access !== 'anybody' && !FACTOR_ROUTES.has(route))
+      throw new ProblemError(403, 'second-factor-needed', 'An owner requires a second factor of everybody. Set yours up first.'); // prettier-ignore
     // What belongs to somebody stays out of every cache between.
     response.setHeader('Cache-Control', 'no-store');
     if (who) response.locals.who = who;

@@ -8,7 +8,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { Overtaken } from '../../capabilities/sift/service.ts';
 import { Api, isApiPath } from '../../ground/http/api.ts';
-import { notFound, problemFrom } from '../../ground/problems/problem.ts';
+import { notFound, ProblemError, problemFrom } from '../../ground/problems/problem.ts';
 import { serveCapabilities } from './capabilities.ts';
 import type { Services } from './compose.ts';
 import { countedAnswers } from './life.ts';
@@ -106,6 +106,7 @@ export const makeApp = (services: Services, log: Logger): Express => {
       request.log.error({ err: error, url: request.url }, problem.title);
       problem.request = String(request.id);
     }
+    if (error instanceof ProblemError) response.set(error.headers);
     // What was not read of it would be taken for the next request on the same line.
     if (!request.complete) response.setHeader('Connection', 'close');
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));

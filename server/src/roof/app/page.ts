@@ -5,6 +5,7 @@ import { people, type Me } from '@kettle/contract/people';
 import { SENT_AHEAD, siftAddress, siftQuestion, SIFT_PAGE } from '@kettle/contract/sift';
 import { sources } from '@kettle/contract/sources';
 import { marketplacesReply } from '../../capabilities/marketplaces/service.ts';
+import { meOf } from '../../capabilities/people/sessions.ts';
 import { ownOf } from '../../capabilities/people/own.ts';
 import { siftPage } from '../../capabilities/sift/service.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
@@ -28,12 +29,12 @@ export const makePage = (
 ): ((request: Request) => Promise<string>) => {
   const page = readFileSync(join(web, 'index.html'), 'utf8');
   const pageFor = async (request: Request, who: Acting | null): Promise<string> => {
-    const person = who && { id: who.id, name: who.name, role: who.role };
+    const person = who && meOf(who);
     const me: Me = { team: forWhom !== null, person };
-    const isNobody = forWhom !== null && person === null;
+    const isNobody = forWhom !== null && (person === null || person.needsFactor);
     const known = isNobody ? {} : await answersFor(services, request).catch(() => null);
     // Whose browser it is the interface knows from the first moment: what it kept there is theirs.
-    const own = person && (await ownOf(services.database.db, person.id).catch(() => null));
+    const own = person && !person.needsFactor && (await ownOf(services.database.db, person.id).catch(() => null));
     const answers = (known || me.team) && { [people.me.path]: me, ...(own && { [people.own.path]: own }), ...known };
     if (!answers) return page;
     // Data, not script: nothing in it can end the element or be run.

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { datetime, index, mediumtext, mysqlEnum, mysqlTable, primaryKey, uniqueIndex, varbinary, varchar } from 'drizzle-orm/mysql-core'; // prettier-ignore
+import { bigint, datetime, index, int, mediumtext, mysqlEnum, mysqlTable, primaryKey, uniqueIndex, varbinary, varchar } from 'drizzle-orm/mysql-core'; // prettier-ignore
 import { ROLES } from '@kettle/contract/people';
 import { kept, madeAt, refId, rowId } from './columns.ts';
 
@@ -20,6 +20,11 @@ export const people = mysqlTable(
     password: varchar('password', { length: 200 }).notNull(),
     madeAt: madeAt(),
     leftAt: moment('left_at'),
+    /** The key of the second factor (RFC 6238) in base 32; in use once `totpSince` is set. */
+    totpSecret: varchar('totp_secret', { length: 64 }),
+    totpSince: moment('totp_since'),
+    /** The last step of thirty seconds whose code was taken: none is taken twice. */
+    totpStep: bigint('totp_step', { mode: 'number' }),
   },
   (t) => [uniqueIndex('people_login').on(t.login)],
 );
@@ -74,16 +79,47 @@ export const tokens = mysqlTable('tokens', {
   usedAt: moment('used_at'),
 });
 
-/** Signing in that failed, to slow down who guesses. */
-export const signInTries = mysqlTable(
-  'sign_in_tries',
+/** Tries to sign in, counted by login, by device and by address, to slow down whoever guesses. */
+export const signInCounts = mysqlTable(
+  'sign_in_counts',
   {
-    id: rowId(),
-    /** Digest of the login or of the address it came from. */
-    about: digest('about').notNull(),
-    at: madeAt('at'),
+    /** Digest of what is counted. */
+    about: digest('about').primaryKey(),
+    /** Tries since the moment below; a later window begins anew at 1. */
+    n: int('n').notNull(),
+    since: moment('since').notNull(),
+    /** Whose login was tried without a known device; null for everything else. */
+    personId: refId('person_id').references(() => people.id, { onDelete: 'cascade' }),
+    /** From where it was tried last, and when. */
+    address: varchar('address', { length: 64 }).notNull(),
+    at: moment('at').notNull(),
   },
-  (t) => [index('sign_in_tries_about').on(t.about, t.at)],
+  (t) => [index('sign_in_counts_at').on(t.at), index('sign_in_counts_person').on(t.personId)],
+);
+
+/** Browsers in which somebody has signed in before: guessing elsewhere does not keep them out. */
+export const devices = mysqlTable(
+  'devices',
+  {
+    digest: digest('digest').notNull(),
+    personId: refId('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    seenAt: moment('seen_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.digest, t.personId] })],
+);
+
+/** Codes that stand in for a lost second factor, each once. */
+export const recoveryCodes = mysqlTable(
+  'recovery_codes',
+  {
+    digest: digest('digest').primaryKey(),
+    personId: refId('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+  },
+  (t) => [index('recovery_codes_person').on(t.personId)],
 );
 
 /** Who changed what, by route; never what was typed. */
