@@ -37,7 +37,7 @@ test.afterAll(() => stop());
 const joins = async (page: Page, link: string, name: string, login: string): Promise<void> => {
   await page.goto(link);
   await page.getByLabel('Your name, as others see it').fill(name);
-  await page.getByLabel('By what you sign in').fill(login);
+  await page.getByLabel('User name or email').fill(login);
   await page.getByLabel('Password').fill(PASSWORD);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: `Signed in as ${name}` })).toBeVisible();
@@ -56,7 +56,7 @@ test('two people work on one candidate, see each other, and give their own answe
   await expect(olga.getByRole('heading', { name: 'Olga' })).toBeVisible();
   await olga.getByRole('combobox', { name: 'As', exact: true }).selectOption('member');
   await olga.getByRole('button', { name: 'Make a link' }).click();
-  const link = await olga.getByRole('textbox', { name: /The link/ }).inputValue();
+  const link = await olga.getByRole('textbox', { name: /^Invitation link/ }).inputValue();
   await checkAccess(olga);
 
   const context: BrowserContext = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB', reducedMotion: 'reduce' }); // prettier-ignore
@@ -81,7 +81,7 @@ test('two people work on one candidate, see each other, and give their own answe
   const elsewhere = await (await browser.newContext({ viewport: { width: 820, height: 800 }, locale: 'en-GB' })).newPage(); // prettier-ignore
   for (const who of [elsewhere, olga]) {
     await who.goto(address);
-    await who.getByLabel('Name or mail address').fill('olga');
+    await who.getByLabel('User name or email').fill('olga');
     await who.getByLabel('Password').fill(PASSWORD);
     await who.keyboard.press('Enter');
     await expect(who.getByRole('button', { name: 'Signed in as Olga' })).toBeVisible();
@@ -145,11 +145,11 @@ test('two people work on one candidate, see each other, and give their own answe
   await lookedAtLongAgo();
   await olga.goto(`${address}/people`);
   await olga.getByRole('button', { name: 'A link for a new password of Otto' }).click();
-  await expect(olga.getByLabel('Your password, once more')).toBeFocused();
+  await expect(olga.getByLabel('Your password')).toBeFocused();
   await checkAccess(olga);
   await olga.keyboard.type(PASSWORD);
   await olga.keyboard.press('Enter');
-  const wayBack = await olga.getByRole('textbox', { name: /The link for a new password of Otto/ }).inputValue();
+  const wayBack = await olga.getByRole('textbox', { name: /^Link for a new password for Otto/ }).inputValue();
   const returning = await (await browser.newContext({ viewport: { width: 820, height: 800 }, locale: 'en-GB', colorScheme: 'dark', reducedMotion: 'reduce' })).newPage(); // prettier-ignore
   await returning.goto(wayBack);
   await expect(returning.getByRole('heading', { name: 'Choose a new password' })).toBeVisible();

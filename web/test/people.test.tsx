@@ -29,7 +29,7 @@ const theirs: KeptOpinion = {
   agreement: { kappa: null, low: null, high: null, agreed: 0, of: 0 },
   answers: [],
 };
-const owner: Me = { team: true, person: { id: 1, name: 'Olga', role: 'owner' } };
+const owner: Me = { team: true, person: { id: 1, name: 'Olga', role: 'owner', needsFactor: false } };
 
 describe('the way in', () => {
   test('stands in place of everything while nobody is signed in, and says what was wrong', async () => {
@@ -39,7 +39,7 @@ describe('the way in', () => {
       return { type: '/problems/sign-in', title: 'Sign in first.', status: 401 };
     });
     show(<Shell />);
-    await userEvent.type(await screen.findByLabelText('Name or mail address'), 'olga');
+    await userEvent.type(await screen.findByLabelText('User name or email'), 'olga');
     await userEvent.type(screen.getByLabelText('Password'), 'a wrong password{Enter}');
     expect(await screen.findByText('The name or the password is not right.')).toBeVisible();
     expect(screen.queryByRole('navigation')).not.toBeInTheDocument();
@@ -59,14 +59,14 @@ describe('the way in', () => {
     show(<WayIn />, '/join/abc_-9');
     const join = screen.getByRole('button', { name: 'Join' });
     await userEvent.type(screen.getByLabelText('Your name, as others see it'), 'Ida Ö');
-    await userEvent.type(screen.getByLabelText(/^By what you sign in/), 'ida');
+    await userEvent.type(screen.getByLabelText(/^User name or email/), 'ida');
     await userEvent.type(screen.getByLabelText(/^Password/), 'fourteen lette');
     expect(join).toBeDisabled();
     await userEvent.type(screen.getByLabelText(/^Password/), 'rs');
     await userEvent.click(join);
     expect(await screen.findByText('This invitation was used.')).toBeVisible();
     expect(asked[0]).toMatchObject({ path: '/api/join', body: { invitation: 'abc_-9', name: 'Ida Ö', login: 'ida', password: 'fourteen letters' } }); // prettier-ignore
-    expect(screen.getByLabelText(/^By what you sign in/)).toHaveValue('ida');
+    expect(screen.getByLabelText(/^User name or email/)).toHaveValue('ida');
   });
 });
 
@@ -83,11 +83,60 @@ test('somebody who lost their password chooses another by the link of an owner',
   expect(screen.getByLabelText(/^Password/)).toHaveValue('fourteen letters');
 });
 
+describe('a second factor', () => {
+  test('is asked for once the password was right, and sent with it', async () => {
+    const asked = answering((_, path, body) => {
+      if (path === '/api/me') return { team: true, person: null };
+      return (body as { code?: string }).code === undefined
+        ? { type: '/problems/second-factor', title: 'Enter the code.', status: 401 }
+        : { type: '/problems/wrong-code', title: 'This code is not right.', status: 401 };
+    });
+    show(<WayIn />);
+    await userEvent.type(screen.getByLabelText('User name or email'), 'olga');
+    expect(screen.queryByLabelText(/^Code/)).toBeNull();
+    await userEvent.type(screen.getByLabelText('Password'), 'the right one of all{Enter}');
+    const field = await screen.findByLabelText(/^Code/);
+    expect(field).toHaveFocus();
+    // Asking for it is no error.
+    expect(screen.queryByRole('alert')).toBeNull();
+    await userEvent.type(field, '123 456{Enter}');
+    expect(await screen.findByText('This code is not right.')).toBeVisible();
+    expect(screen.getByLabelText(/^Code/)).toHaveValue('123 456');
+    expect(asked.at(-1)!.body).toEqual({ login: 'olga', password: 'the right one of all', code: '123 456' });
+  });
+
+  test('is set up with a picture, a key to type and a first code; its recovery codes are shown', async () => {
+    const codes = ['aaaaa-11111', 'bbbbb-22222'];
+    const asked = answering((method, path) => {
+      if (path === '/api/me') return owner;
+      if (path !== '/api/me/second-factor') return [];
+      if (method === 'GET') return { on: false, required: false, recoveryCodes: 0 };
+      return method === 'POST'
+        ? { secret: 'JBSWY3DPEHPK3PXP', address: 'otpauth://totp/x?secret=JBSWY3DPEHPK3PXP' }
+        : { recovery: codes };
+    });
+    show(<PeoplePage />);
+    await userEvent.click(await screen.findByRole('button', { name: 'Set up second factor' }));
+    expect(await screen.findByRole('img', { name: 'Code to scan with an authenticator app' })).toBeVisible();
+    expect(screen.getByText('JBSW Y3DP EHPK 3PXP')).toBeVisible();
+    await userEvent.type(screen.getByLabelText('Code from the app'), '123456{Enter}');
+    for (const code of codes) expect(await screen.findByText(code)).toBeVisible();
+    expect(asked.find((a) => a.method === 'PUT')!.body).toEqual({ code: '123456' });
+  });
+
+  test('stands first where an owner requires it', async () => {
+    answering((_, path) => (path === '/api/me' ? { ...owner, person: { ...owner.person!, needsFactor: true } } : {}));
+    show(<Shell />);
+    expect(await screen.findByRole('heading', { name: 'Set up your second factor' })).toBeVisible();
+    expect(screen.queryByRole('navigation')).toBeNull();
+  });
+});
+
 describe('people', () => {
   const open = (me: Me) => {
     const asked = answering((method, path) => {
       if (path === '/api/me') return me;
-      if (path === '/api/people') return [{ id: 1, name: 'Olga', login: 'olga', role: 'owner', since: '2026-11-24 08:00:00.000', left: false, browsers: 2 }, { id: 2, name: 'Ida', login: 'ida', role: 'helper', since: '2026-11-24 08:00:00.000', left: true, browsers: 0 }]; // prettier-ignore
+      if (path === '/api/people') return [{ id: 1, name: 'Olga', login: 'olga', role: 'owner', since: '2026-11-24 08:00:00.000', left: false, browsers: 2, secondFactor: true, failures: null }, { id: 2, name: 'Ida', login: 'ida', role: 'helper', since: '2026-11-24 08:00:00.000', left: true, browsers: 0, secondFactor: false, failures: null }]; // prettier-ignore
       if (path === '/api/invitations' && method === 'POST') return { id: 'i1', invitation: 'secret-one' };
       if (path === '/api/tokens' && method === 'POST') return { id: 4, token: 'secret-two' };
       if (path === '/api/deeds') return [{ id: 9, at: '2026-11-24 08:00:00.000', by: 'Ida', token: 'nightly', what: 'PUT /api/candidates/{id}/answers/{key}', parameters: { id: '3', key: 'law' }, status: '409' }]; // prettier-ignore
@@ -105,7 +154,7 @@ describe('people', () => {
     await waitFor(() => expect(asked.filter((a) => a.method === 'PATCH').at(-1)).toMatchObject({ path: '/api/people/2', body: { left: false } })); // prettier-ignore
     await userEvent.selectOptions(screen.getByRole('combobox', { name: 'As' }), 'reader');
     await userEvent.click(screen.getByRole('button', { name: 'Make a link' }));
-    expect(await screen.findByRole('textbox', { name: /The link, for one person/ })).toHaveValue(`${window.location.origin}/join/secret-one`); // prettier-ignore
+    expect(await screen.findByRole('textbox', { name: /^Invitation link/ })).toHaveValue(`${window.location.origin}/join/secret-one`); // prettier-ignore
     const row = within(screen.getByRole('table', { name: 'Who did what' })).getByRole('row', { name: /Ida/ });
     expect(row).toHaveTextContent('Ida, by the key nightly');
     expect(row).toHaveTextContent('PUT candidates/3/answers/law');
@@ -116,7 +165,7 @@ describe('people', () => {
     let isConfirmed = false;
     const asked = answering((method, path, body) => {
       if (path === '/api/me') return owner;
-      if (path === '/api/people') return [{ id: 2, name: 'Ida', login: 'ida', role: 'helper', since: '2026-11-24 08:00:00.000', left: false, browsers: 1 }]; // prettier-ignore
+      if (path === '/api/people') return [{ id: 2, name: 'Ida', login: 'ida', role: 'helper', since: '2026-11-24 08:00:00.000', left: false, browsers: 1, secondFactor: false, failures: { n: 12, at: '2026-11-24 08:00:00.000', address: '192.0.2.7' } }]; // prettier-ignore
       if (path === '/api/me/confirm') {
         isConfirmed = (body as { password: string }).password === 'the right one of all';
         return isConfirmed ? { ok: true } : { type: '/problems/bad-value', title: 'This is not your password.', status: 422, field: 'password' }; // prettier-ignore
@@ -126,27 +175,28 @@ describe('people', () => {
       return method === 'GET' ? [] : { ok: true };
     });
     show(<PeoplePage />);
+    expect(await screen.findByText(/▲ 12, last .* from 192\.0\.2\.7/)).toBeVisible();
     await userEvent.click(await screen.findByRole('button', { name: 'A link for a new password of Ida' }));
-    const field = await screen.findByLabelText('Your password, once more');
+    const field = await screen.findByLabelText('Your password');
     expect(field).toHaveFocus();
     await userEvent.type(field, 'a wrong one{Enter}');
     expect(await screen.findByText('This is not your password.')).toBeVisible();
     await userEvent.clear(field);
     await userEvent.type(field, 'the right one of all{Enter}');
-    expect(await screen.findByRole('textbox', { name: 'The link for a new password of Ida, within a day.' })).toHaveValue(`${window.location.origin}/back/secret-three`); // prettier-ignore
-    expect(screen.queryByLabelText('Your password, once more')).not.toBeInTheDocument();
+    expect(await screen.findByRole('textbox', { name: 'Link for a new password for Ida, valid for a day' })).toHaveValue(`${window.location.origin}/back/secret-three`); // prettier-ignore
+    expect(screen.queryByLabelText('Your password')).not.toBeInTheDocument();
     expect(asked.filter((a) => a.path.endsWith('/way-back')).map((a) => a.path)).toEqual(['/api/people/2/way-back', '/api/people/2/way-back']); // prettier-ignore
   });
 
   test('a helper finds keys of their own and no one else’s things; a key may not more than its person', async () => {
-    const asked = open({ team: true, person: { id: 2, name: 'Ida', role: 'helper' } });
+    const asked = open({ team: true, person: { id: 2, name: 'Ida', role: 'helper', needsFactor: false } });
     expect(await screen.findByText(/You are a helper: reads everything; answers questions/)).toBeVisible();
     expect(screen.queryByRole('heading', { name: 'Who did what' })).not.toBeInTheDocument();
-    expect(within(screen.getByRole('combobox', { name: 'May as' })).getAllByRole('option').map((o) => o.textContent)).toEqual(['reader', 'helper']); // prettier-ignore
-    await userEvent.type(screen.getByLabelText('For what'), 'nightly');
-    await userEvent.type(screen.getByLabelText('Ends on'), '2027-05-01');
-    await userEvent.click(screen.getByRole('button', { name: 'Make a key' }));
-    expect(await screen.findByRole('textbox', { name: 'The key.' })).toHaveValue('secret-two');
+    expect(within(screen.getByRole('combobox', { name: 'Role' })).getAllByRole('option').map((o) => o.textContent)).toEqual(['reader', 'helper']); // prettier-ignore
+    await userEvent.type(screen.getByLabelText('Name'), 'nightly');
+    await userEvent.type(screen.getByLabelText('Expires on'), '2027-05-01');
+    await userEvent.click(screen.getByRole('button', { name: 'Create key' }));
+    expect(await screen.findByRole('textbox', { name: 'API key' })).toHaveValue('secret-two');
     expect(asked.find((a) => a.method === 'POST')!.body).toEqual({ name: 'nightly', role: 'reader', ends: '2027-05-01' }); // prettier-ignore
   });
 });

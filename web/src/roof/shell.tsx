@@ -20,6 +20,7 @@ import { chooseColourMode, colourMode } from './colour-mode.ts';
 
 // Drawn when they are wanted: their code need not be there before.
 const WayIn = lazy(() => import('../capabilities/people/sign-in.tsx').then((m) => ({ default: m.WayIn })));
+const FactorFirst = lazy(() => import('../capabilities/people/sign-in.tsx').then((m) => ({ default: m.FactorFirst })));
 const PersonMenu = lazy(() =>
   import('../capabilities/people/person-menu.tsx').then((m) => ({ default: m.PersonMenu })),
 );
@@ -33,6 +34,12 @@ export const Shell = () => {
     return (
       <Suspense>
         <WayIn />
+      </Suspense>
+    );
+  if (me?.person?.needsFactor)
+    return (
+      <Suspense>
+        <FactorFirst />
       </Suspense>
     );
   return <Frame person={me?.person ?? null} />;

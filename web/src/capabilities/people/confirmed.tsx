@@ -3,7 +3,7 @@ import { useId, useState, type ReactNode } from 'react';
 import { useConfirmMutation } from '../../ground/api/people.ts';
 import { problemOf } from '../../ground/api/problem.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
-import { Field } from './sign-in.tsx';
+import { Field } from './field.tsx';
 
 type Change<A, R> = readonly [ask: (args: A) => PromiseLike<R>, state: { error?: unknown }];
 
@@ -60,10 +60,10 @@ const OnceMore = ({ again }: { again: () => void }) => {
         }}
       >
         <Box id={told} mb="2" fontSize="13px">
-          This changes who may do what, and your password was not typed here lately.
+          This changes who has access. Enter your password again to continue.
         </Box>
         <Field
-          label="Your password, once more"
+          label="Your password"
           type="password"
           value={password}
           onChange={setPassword}
@@ -71,7 +71,7 @@ const OnceMore = ({ again }: { again: () => void }) => {
           isFirst
         />
         <Button size="sm" colorPalette="aubergine" type="submit" loading={isLoading} disabled={password === ''}>
-          Go on
+          Continue
         </Button>
         <ProblemNote error={error} />
       </form>

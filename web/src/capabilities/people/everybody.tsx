@@ -1,9 +1,16 @@
 import { Box, Button, Flex, Heading, NativeSelect, Text } from '@chakra-ui/react';
 import { ROLES, type Role } from '@kettle/contract/people';
-import { useChangePersonMutation, useMeQuery, usePeopleQuery, useWayBackMutation } from '../../ground/api/people.ts';
+import {
+  useChangePersonMutation,
+  useDropFactorOfMutation,
+  useMeQuery,
+  usePeopleQuery,
+  useWayBackMutation,
+} from '../../ground/api/people.ts';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { useConfirmed } from './confirmed.tsx';
 import { Told } from './told.tsx';
+import { moment } from './words.ts';
 
 /** Who works here, as what; for owners. */
 export const Everybody = () => {
@@ -12,6 +19,7 @@ export const Everybody = () => {
   const change = useConfirmed(useChangePersonMutation());
   const [ask, asked] = useWayBackMutation();
   const wayBack = useConfirmed([ask, asked]);
+  const dropFactor = useConfirmed(useDropFactorOfMutation());
   const whose = data?.find((p) => p.id === asked.originalArgs?.params.id)?.name;
   return (
     <Box as="section" mt="7">
@@ -25,7 +33,7 @@ export const Everybody = () => {
         lookOf={(p) => (p.left ? 'quiet' : undefined)}
         columns={[
           { head: 'Name', names: true, cell: (p) => p.name },
-          { head: 'Signs in by', align: 'left', cell: (p) => p.login },
+          { head: 'User name', align: 'left', cell: (p) => p.login },
           {
             head: 'Role',
             align: 'left',
@@ -49,6 +57,13 @@ export const Everybody = () => {
               ),
           },
           { head: 'Browsers', cell: (p) => p.browsers },
+          { head: 'Second factor', align: 'left', cell: (p) => (p.secondFactor ? '● on' : '○ off') },
+          {
+            head: 'Failed sign-ins',
+            align: 'left',
+            cell: (p) =>
+              p.failures ? `▲ ${p.failures.n}, last ${moment(p.failures.at)} from ${p.failures.address}` : 'none',
+          },
           {
             head: '',
             cell: (p) => (
@@ -61,6 +76,16 @@ export const Everybody = () => {
                     onClick={() => wayBack.go({ params: { id: p.id } })}
                   >
                     New password
+                  </Button>
+                )}
+                {p.secondFactor && p.id !== me?.person?.id && (
+                  <Button
+                    size="2xs"
+                    variant="outline"
+                    aria-label={`Turn off the second factor of ${p.name}`}
+                    onClick={() => dropFactor.go({ params: { id: p.id } })}
+                  >
+                    Second factor off
                   </Button>
                 )}
                 <Button
@@ -77,13 +102,14 @@ export const Everybody = () => {
         ]}
       />
       <Text fontSize="13px" color="inkSoft" mt="1">
-        With another role somebody signs in anew. What somebody did stays theirs after they left.
+        A person whose role changes has to sign in again. Everything they did keeps their name after they leave.
       </Text>
       {change.note()}
       {wayBack.note()}
+      {dropFactor.note()}
       {asked.data && (
         <Told
-          what={`The link for a new password of ${whose ?? 'somebody'}, within a day.`}
+          what={`Link for a new password for ${whose ?? 'this person'}, valid for a day`}
           secret={`${window.location.origin}/back/${asked.data.invitation}`}
         />
       )}

@@ -37,7 +37,7 @@ export const Invitations = () => {
       </Flex>
       {made && (
         <Told
-          what="The link, for one person, within a week."
+          what="Invitation link for one person, valid for a week"
           secret={`${window.location.origin}/join/${made.invitation}`}
         />
       )}

@@ -1,17 +1,75 @@
 import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { ROLES, type Role } from '@kettle/contract/people';
-import { useDropTokenMutation, useMakeTokenMutation, useTokensQuery } from '../../ground/api/people.ts';
+import { ROLES, type Role, type Token } from '@kettle/contract/people';
+import {
+  useAllTokensQuery,
+  useDropTokenMutation,
+  useMakeTokenMutation,
+  useTokensQuery,
+} from '../../ground/api/people.ts';
 import { LabelledChoice } from '../../ground/ui/labelled-choice.tsx';
 import { PlainTable } from '../../ground/ui/plain-table.tsx';
 import { useConfirmed } from './confirmed.tsx';
 import { Told } from './told.tsx';
 import { AS_CHOICES, moment } from './words.ts';
 
+/** Keys in a table, each with a button that ends it. */
+const KeyTable = ({
+  label,
+  keys,
+  withPerson = false,
+}: {
+  label: string;
+  keys: readonly Token[];
+  withPerson?: boolean;
+}) => {
+  const [drop] = useDropTokenMutation();
+  return (
+    <PlainTable
+      label={label}
+      rows={keys}
+      rowKey={(t) => t.id}
+      columns={[
+        { head: 'Name', names: true, cell: (t) => t.name },
+        ...(withPerson ? [{ head: 'Person', align: 'left' as const, cell: (t: Token) => t.person }] : []),
+        { head: 'Role', align: 'left', cell: (t) => t.role },
+        { head: 'Expires', align: 'left', cell: (t) => moment(t.endsAt) },
+        { head: 'Last used', align: 'left', cell: (t) => (t.usedAt ? moment(t.usedAt) : 'never') },
+        {
+          head: '',
+          cell: (t) => (
+            <Button
+              size="2xs"
+              variant="outline"
+              aria-label={`Revoke the key ${t.name}${withPerson ? ` of ${t.person}` : ''}`}
+              onClick={() => void drop({ params: { id: t.id } })}
+            >
+              Revoke
+            </Button>
+          ),
+        },
+      ]}
+    />
+  );
+};
+
+/** The keys of everybody, for owners. */
+export const AllKeys = () => {
+  const { data = [] } = useAllTokensQuery({ params: {} });
+  if (data.length === 0) return null;
+  return (
+    <Box as="section" mt="7">
+      <Heading as="h2" fontSize="17px" mb="1">
+        API keys of everybody
+      </Heading>
+      <KeyTable label="API keys of everybody" keys={data} withPerson />
+    </Box>
+  );
+};
+
 /** One’s keys for scripts. */
 export const Keys = ({ role }: { role: Role }) => {
   const { data = [] } = useTokensQuery({ params: {} });
-  const [drop] = useDropTokenMutation();
   const [name, setName] = useState('');
   const [ask, making] = useMakeTokenMutation();
   const make = useConfirmed([ask, making], () => setName(''));
@@ -20,29 +78,16 @@ export const Keys = ({ role }: { role: Role }) => {
   return (
     <Box as="section" mt="7">
       <Heading as="h2" fontSize="17px" mb="1">
-        Keys for scripts
+        API keys
       </Heading>
       <Text fontSize="13px" color="inkSoft" mb="2">
-        A script sends its key with every request, as “Authorization: Bearer KEY”. It may what it was made for, never
-        more than you.
+        A script sends its key with every request, as “Authorization: Bearer KEY”. A key lasts a year at most and ends
+        when you change your password.
       </Text>
-      {data.length > 0 && (
-        <PlainTable
-          label="Keys for scripts"
-          rows={data}
-          rowKey={(t) => t.id}
-          columns={[
-            { head: 'Key', names: true, cell: (t) => t.name },
-            { head: 'May as', align: 'left', cell: (t) => t.role },
-            { head: 'Ends', align: 'left', cell: (t) => moment(t.endsAt) },
-            { head: 'Last used', align: 'left', cell: (t) => (t.usedAt ? moment(t.usedAt) : 'never') },
-            { head: '', cell: (t) => <Button size="2xs" variant="outline" aria-label={`End the key ${t.name}`} onClick={() => void drop({ params: { id: t.id } })}>End it</Button> }, // prettier-ignore
-          ]}
-        />
-      )}
+      {data.length > 0 && <KeyTable label="API keys" keys={data} />}
       <Flex gap="3" mt="2" align="flex-end" wrap="wrap" fontSize="13px">
         <label>
-          For what
+          Name
           <Input
             size="sm"
             bg="paper"
@@ -54,14 +99,14 @@ export const Keys = ({ role }: { role: Role }) => {
           />
         </label>
         <LabelledChoice
-          label="May as"
+          label="Role"
           width="110px"
           value={as}
           onChange={(r) => setAs(r as Role)}
           options={AS_CHOICES.filter(([r]) => ROLES.indexOf(r) <= ROLES.indexOf(role))}
         />
         <label>
-          Ends on
+          Expires on
           <Input
             size="sm"
             bg="paper"
@@ -79,11 +124,11 @@ export const Keys = ({ role }: { role: Role }) => {
           disabled={name.trim() === '' || ends === ''}
           onClick={() => make.go({ params: {}, body: { name: name.trim(), role: as, ends } })}
         >
-          Make a key
+          Create key
         </Button>
       </Flex>
       {make.note('What you typed is still here.')}
-      {making.data && <Told what="The key." secret={making.data.token} />}
+      {making.data && <Told what="API key" secret={making.data.token} />}
     </Box>
   );
 };

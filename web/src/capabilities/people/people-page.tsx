@@ -6,7 +6,8 @@ import { NotThere } from '../../ground/ui/not-there.tsx';
 import { Deeds } from './deeds.tsx';
 import { Everybody } from './everybody.tsx';
 import { Invitations } from './invitations.tsx';
-import { Keys } from './keys.tsx';
+import { AllKeys, Keys } from './keys.tsx';
+import { SecondFactor } from './second-factor.tsx';
 import { Yourself } from './yourself.tsx';
 
 /** Oneself, one's keys, and for owners everybody else. */
@@ -22,9 +23,11 @@ export const Component = () => {
     >
       <Keys role={me.person.role} />
       <Yourself />
+      <SecondFactor isOwner={me.person.role === 'owner'} />
       {me.person.role === 'owner' && (
         <>
           <Everybody />
+          <AllKeys />
           <Invitations />
           <Deeds />
         </>

@@ -1,8 +1,11 @@
-import { Box, Button, Heading, Input, Text } from '@chakra-ui/react';
+import { Box, Button, Heading, Text } from '@chakra-ui/react';
 import { useState, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
 import { useComeBackMutation, useJoinMutation, useSignInMutation } from '../../ground/api/people.ts';
+import { problemOf } from '../../ground/api/problem.ts';
 import { ProblemNote } from '../../ground/ui/problem-note.tsx';
+import { Field } from './field.tsx';
+import { SetUp } from './second-factor.tsx';
 
 /** Letters that a password has at least. */
 const LEAST = 15;
@@ -26,44 +29,6 @@ const Card = ({ title, children }: { title: string; children: ReactNode }) => (
   </Box>
 );
 
-export const Field = ({
-  label,
-  value,
-  onChange,
-  type = 'text',
-  autoComplete,
-  hint,
-  isFirst = false,
-}: {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  type?: 'text' | 'password';
-  autoComplete: string;
-  hint?: string;
-  /** Whether it is where one goes on typing. */
-  isFirst?: boolean;
-}) => (
-  <Box as="label" display="block" mb="3">
-    {label}
-    <Input
-      bg="paper"
-      mt="1"
-      type={type}
-      value={value}
-      maxLength={type === 'password' ? 256 : 120}
-      autoComplete={autoComplete}
-      autoFocus={isFirst}
-      onChange={(e) => onChange(e.target.value)}
-    />
-    {hint && (
-      <Text as="span" display="block" fontSize="13px" color="inkSoft">
-        {hint}
-      </Text>
-    )}
-  </Box>
-);
-
 const NewPassword = ({
   value,
   onChange,
@@ -79,19 +44,52 @@ const NewPassword = ({
     value={value}
     onChange={onChange}
     autoComplete="new-password"
-    hint={`At least ${LEAST} letters; four or five words are easy to keep in mind.${more}`}
+    hint={`At least ${LEAST} characters. Four or five unrelated words are easy to remember.${more}`}
   />
 );
 
 /** The page is opened anew: nothing of whoever was here before stays in it. */
 const openAnew = (path: string): void => window.location.assign(path);
 
+/** Whether an answer asks for the code of a second factor; once it did, the field for it stays. */
+const useCode = (error: unknown) => {
+  const [code, setCode] = useState('');
+  const type = problemOf(error)?.type;
+  const [isAsked, setAsked] = useState(false);
+  if (!isAsked && (type === '/problems/second-factor' || type === '/problems/wrong-code')) setAsked(true);
+  return {
+    sent: isAsked ? { code } : {},
+    isMissing: isAsked && code.trim() === '',
+    // What is asked for first is no fault.
+    error: type === '/problems/second-factor' ? undefined : error,
+    field: isAsked && (
+      <Field
+        label="Code"
+        value={code}
+        onChange={setCode}
+        autoComplete="one-time-code"
+        hint="From your authenticator app, or one of your recovery codes."
+        isFirst
+      />
+    ),
+  };
+};
+
+/** What stands in place of everything else for somebody who must set a second factor up first. */
+export const FactorFirst = () => (
+  <Card title="Set up your second factor">
+    <Text mb="3">An owner of this workspace requires one of everybody.</Text>
+    <SetUp onDone={() => openAnew(window.location.pathname + window.location.search)} />
+  </Card>
+);
+
 const SignIn = () => {
   const [login, setLogin] = useState('');
   const [password, setPassword] = useState('');
   const [signIn, { error, isLoading }] = useSignInMutation();
+  const code = useCode(error);
   const go = async (): Promise<void> => {
-    const { data } = await signIn({ params: {}, body: { login, password } });
+    const { data } = await signIn({ params: {}, body: { login, password, ...code.sent } });
     if (data) openAnew(window.location.pathname + window.location.search);
   };
   return (
@@ -102,7 +100,7 @@ const SignIn = () => {
           void go();
         }}
       >
-        <Field label="Name or mail address" value={login} onChange={setLogin} autoComplete="username" />
+        <Field label="User name or email" value={login} onChange={setLogin} autoComplete="username" />
         <Field
           label="Password"
           type="password"
@@ -110,19 +108,19 @@ const SignIn = () => {
           onChange={setPassword}
           autoComplete="current-password"
         />
+        {code.field}
         <Button
           colorPalette="aubergine"
           type="submit"
           loading={isLoading}
-          disabled={login.trim() === '' || password === ''}
+          disabled={login.trim() === '' || password === '' || code.isMissing}
         >
           Sign in
         </Button>
-        <ProblemNote error={error} />
+        <ProblemNote error={code.error} />
       </form>
       <Text mt="6" fontSize="13px" color="inkSoft">
-        Not here yet, or the password is lost? An owner of this workspace makes you a link; whoever runs the machine
-        makes one for an owner.
+        New here, or lost your password? Ask an owner of this workspace for a link.
       </Text>
     </Card>
   );
@@ -147,11 +145,11 @@ const Join = ({ invitation }: { invitation: string }) => {
       >
         <Field label="Your name, as others see it" value={name} onChange={setName} autoComplete="name" />
         <Field
-          label="By what you sign in"
+          label="User name or email"
           value={login}
           onChange={setLogin}
           autoComplete="username"
-          hint="A short name or your mail address, without blanks."
+          hint="A short name or your email address, without spaces."
         />
         <NewPassword value={password} onChange={setPassword} />
         <Button
@@ -171,19 +169,32 @@ const Join = ({ invitation }: { invitation: string }) => {
 const ComeBack = ({ invitation }: { invitation: string }) => {
   const [password, setPassword] = useState('');
   const [comeBack, { error, isLoading }] = useComeBackMutation();
+  const code = useCode(error);
   return (
     <Card title="Choose a new password">
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          void comeBack({ params: {}, body: { invitation, password } }).then(({ data }) => data && openAnew('/'));
+          void comeBack({ params: {}, body: { invitation, password, ...code.sent } }).then(
+            ({ data }) => data && openAnew('/'),
+          );
         }}
       >
-        <NewPassword value={password} onChange={setPassword} more=" Browsers you are signed in at are signed out." />
-        <Button colorPalette="aubergine" type="submit" loading={isLoading} disabled={password.length < LEAST}>
+        <NewPassword
+          value={password}
+          onChange={setPassword}
+          more=" Your other browsers are signed out, and your keys end."
+        />
+        {code.field}
+        <Button
+          colorPalette="aubergine"
+          type="submit"
+          loading={isLoading}
+          disabled={password.length < LEAST || code.isMissing}
+        >
           Sign in with it
         </Button>
-        <ProblemNote error={error} kept="What you typed is still here." />
+        <ProblemNote error={code.error} kept="What you typed is still here." />
       </form>
     </Card>
   );

@@ -24,6 +24,14 @@ export const peopleApi = api.injectEndpoints({
       tokens: ask(people.tokens, () => ['Keys']),
       makeToken: change(people.makeToken, () => ['Keys']),
       dropToken: change(people.dropToken, () => ['Keys']),
+      allTokens: ask(people.allTokens, () => ['Keys']),
+      secondFactor: ask(people.secondFactor, () => ['Me']),
+      // Shown as it is set up: what else is known of it is asked for afresh once it is on.
+      beginFactor: change(people.beginFactor),
+      useFactor: change(people.useFactor, () => ['People']),
+      dropFactor: change(people.dropFactor, () => ['Me', 'People']),
+      dropFactorOf: change(people.dropFactorOf, () => ['People']),
+      requireFactor: change(people.requireFactor, () => ['Me', 'People']),
       deeds: ask(people.deeds, () => ['People']),
     };
   },
@@ -46,5 +54,12 @@ export const {
   useTokensQuery,
   useMakeTokenMutation,
   useDropTokenMutation,
+  useAllTokensQuery,
+  useSecondFactorQuery,
+  useBeginFactorMutation,
+  useUseFactorMutation,
+  useDropFactorMutation,
+  useDropFactorOfMutation,
+  useRequireFactorMutation,
   useDeedsQuery,
 } = peopleApi;
