@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { buildInterface, installPackages, installPrograms } from './install.mjs';
+import { buildInterface, installTestPackages, installPrograms } from './install.mjs';
 import { programPath, repositoryRoot as root, startDatabase } from './private-database.mjs';
 
 const folder = join(root, 'server', 'bench');
@@ -19,7 +19,7 @@ await installPrograms({
   mariadbd: 'mariadb-server',
   ...(wanted.some((w) => ['browser', 'costing', 'demand', 'sheet'].includes(w)) ? { chromium: 'chromium' } : {}),
 });
-await installPackages();
+await installTestPackages();
 if (wanted.some((w) => ['browser', 'costing', 'sheet'].includes(w))) await buildInterface();
 // Kept between runs: a catalogue of a million listings takes minutes to make.
 const data = join(root, '.data', 'bench');

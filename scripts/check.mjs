@@ -2,10 +2,10 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { installPackages } from './install.mjs';
+import { installTestPackages } from './install.mjs';
 import { repositoryRoot as root } from './private-database.mjs';
 
-await installPackages();
+await installTestPackages();
 const base = process.argv[2] ?? 'HEAD';
 const git = (...words) =>
   spawnSync('git', words, { cwd: root, encoding: 'utf8' })

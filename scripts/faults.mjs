@@ -2,7 +2,7 @@
 // `npm run test:cluster -- [seed] [moments]` hurts three database nodes and two servers.
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { buildInterface, installPackages, installPrograms } from './install.mjs';
+import { buildInterface, installTestPackages, installPrograms } from './install.mjs';
 import { repositoryRoot as root } from './private-database.mjs';
 
 const words = process.argv.slice(2);
@@ -15,7 +15,7 @@ await installPrograms({
   mariadbd: 'mariadb-server',
   ...(words[0] === 'cluster' ? { nginx: 'nginx', rsync: 'rsync', ip: 'iproute2', openssl: 'openssl' } : {}),
 });
-await installPackages();
+await installTestPackages();
 await buildInterface();
 const { status } = spawnSync(
   process.execPath,

@@ -60,28 +60,54 @@ const filesBelow = (dir) =>
     return statSync(path).isDirectory() ? filesBelow(path) : [path];
   });
 
+const markOf = (name) => join(root, '.cache', `${name}.stamp`);
+/** Whether a step has succeeded since the files it depends on have last changed. */
+const isDone = (name, files, isThere) =>
+  isThere() && existsSync(markOf(name)) && readFileSync(markOf(name), 'utf8') === stampOf(files);
+
 /** Runs a step only when the files it depends on have changed since it last succeeded. */
 const onceFor = async (name, files, isThere, step) => {
-  const mark = join(root, '.cache', `${name}.stamp`);
-  const stamp = stampOf(files);
-  if (isThere() && existsSync(mark) && readFileSync(mark, 'utf8') === stamp) return;
+  if (isDone(name, files, isThere)) return;
   await step();
   mkdirSync(join(root, '.cache'), { recursive: true });
-  writeKept(mark, stamp, 0o644);
+  writeKept(markOf(name), stampOf(files), 0o644);
 };
 
+const lockFile = join(root, 'package-lock.json');
+/** What only tests need: where it is there, everything is. */
+const TESTS_ALONE = join(root, 'node_modules', 'jest');
+const TESTS_STAMP = 'packages-with-tests';
+
+// Not `npm ci`: it refuses a lock file without the optional builds for other systems, which not every registry has.
+// `--no-save` installs what the lock file says and leaves it as it is.
+const npmInstall = (...more) =>
+  run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error', ...more], {
+    env: { PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
+  });
+
+/** Installs what the program itself needs; a folder that was made ready for tests has that, too. */
 export const installPackages = () =>
+  isDone(TESTS_STAMP, [lockFile], () => existsSync(TESTS_ALONE))
+    ? undefined
+    : onceFor(
+        'packages',
+        [lockFile],
+        () => existsSync(join(root, 'node_modules', 'express')),
+        () => {
+          console.log('Installing packages …');
+          return npmInstall('--omit=dev');
+        },
+      );
+
+/** Installs what tests, checks and benchmarks need as well. */
+export const installTestPackages = () =>
   onceFor(
-    'packages',
-    [join(root, 'package-lock.json')],
-    () => existsSync(join(root, 'node_modules', 'express')),
+    TESTS_STAMP,
+    [lockFile],
+    () => existsSync(TESTS_ALONE),
     () => {
-      console.log('Installing packages …');
-      // Not `npm ci`: it refuses a lock file without the optional builds for other systems, which not every registry
-      // has. `--no-save` installs what the lock file says and leaves it as it is.
-      return run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
-        env: { PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
-      });
+      console.log('Installing packages, those of the tests included …');
+      return npmInstall();
     },
   );
 

@@ -1,10 +1,10 @@
 // Do the tests notice when the money's code is changed in small ways? Prints the share that they do, and the rest by place.
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { installPackages } from './install.mjs';
+import { installTestPackages } from './install.mjs';
 import { repositoryRoot as root } from './private-database.mjs';
 
-await installPackages();
+await installTestPackages();
 const { status } = spawnSync(
   process.execPath,
   [join(root, 'node_modules', '@stryker-mutator', 'core', 'bin', 'stryker.js'), 'run', ...process.argv.slice(2)],

@@ -3,11 +3,11 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { installPackages, installPrograms } from './install.mjs';
+import { installTestPackages, installPrograms } from './install.mjs';
 import { programPath, repositoryRoot as root } from './private-database.mjs';
 
 await installPrograms({ mariadbd: 'mariadb-server', chromium: 'chromium' });
-await installPackages();
+await installTestPackages();
 const { chromium } = await import('@playwright/test');
 const out = join(root, 'docs', 'screenshots');
 mkdirSync(out, { recursive: true });

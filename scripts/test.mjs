@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { buildInterface, installPackages, installPrograms } from './install.mjs';
+import { buildInterface, installTestPackages, installPrograms } from './install.mjs';
 import { programPath, repositoryRoot as root } from './private-database.mjs';
 
 await installPrograms({
@@ -14,7 +14,7 @@ await installPrograms({
   ip: 'iproute2',
   openssl: 'openssl',
 });
-await installPackages();
+await installTestPackages();
 
 const results = join(root, '.cache', 'results');
 rmSync(results, { recursive: true, force: true });
@@ -62,6 +62,7 @@ const checks = [
   ['types of the interface', node(tool('typescript', 'bin', 'tsc'), '-p', 'web/tsconfig.json')],
   ['formatting', node(tool('prettier', 'bin', 'prettier.cjs'), '--check', '--log-level', 'warn', '.')],
   ['unused code and packages', node(tool('knip', 'bin', 'knip.js'))],
+  ['licences and makers of packages', node('scripts/packages.mjs')],
   [
     'layers',
     node(

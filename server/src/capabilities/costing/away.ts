@@ -10,6 +10,7 @@ import { briefsOf, sidesOf } from '../../ground/briefs/briefs.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import { listings } from '../../ground/db/schema.ts';
 import { guardCell } from '../../ground/export/table.ts';
+import { workbookBytes, type Cell } from '../../ground/export/workbook.ts';
 import { ProblemError } from '../../ground/problems/problem.ts';
 import { costingOfCandidate } from './service.ts';
 
@@ -94,39 +95,29 @@ const formatOf = ({ unit }: SheetRow, digits: number): string | undefined =>
         ? '#,##0'
         : undefined;
 
-const xlsxOf = async ({ about, currency }: Away, book: readonly BookSheet[]): Promise<Buffer> => {
-  // Read when it is first wanted: it takes longer than all the rest of the server.
-  const { default: ExcelJS } = await import('exceljs');
+/** A row of a sheet: what a formula has come to goes with it where it is known, for programs that do not calculate. */
+const cellsOf = (of: SheetRow, cells: readonly PlacedCell[], digits: number): Cell[] => {
+  const bold = of.look === 'heading' || of.look === 'sum' || undefined;
+  return cells.map((cell, column) => {
+    const format = column > 0 && column <= of.cells.length ? formatOf(of, digits) : undefined;
+    const fill = of.look === 'input' && column === 1 ? INPUT_FILL : undefined;
+    return typeof cell === 'object' && cell !== null
+      ? { value: cell.value, formula: cell.formula, format, bold, fill }
+      : { value: cell, format, bold, fill };
+  });
+};
+const INPUT_FILL = 'F3ECF1';
+
+const xlsxOf = ({ about, currency }: Away, book: readonly BookSheet[]): Promise<Buffer> => {
   const digits = currencyExponent(currency);
-  const file = new ExcelJS.Workbook();
-  for (const [at, { name, rows }] of placedBook(book).entries()) {
-    const sheet = file.addWorksheet(name, { pageSetup: { fitToPage: true, fitToWidth: 1, fitToHeight: 0 } });
-    sheet.getColumn(1).width = 44;
-    sheet.getColumn(2).width = 14;
-    for (const [i, cells] of rows.entries()) {
-      const of = book[at]!.rows[i]!;
-      const row = sheet.getRow(i + 1);
-      for (const [column, cell] of cells.entries()) {
-        const place = row.getCell(column + 1);
-        // What a formula has come to goes with it where it is known, for programs that do not reckon.
-        place.value =
-          typeof cell === 'object' && cell !== null
-            ? { formula: cell.formula, ...(cell.value !== null && { result: cell.value }) }
-            : cell;
-        const format = column > 0 && column <= of.cells.length ? formatOf(of, digits) : undefined;
-        if (format) place.numFmt = format;
-        if (of.look === 'heading' || of.look === 'sum') place.font = { bold: true };
-        if (of.look === 'input' && column === 1)
-          place.fill = { type: 'pattern', pattern: 'solid', fgColor: { argb: 'FFF3ECF1' } };
-      }
-    }
-  }
-  // What has no value yet is reckoned when the file is opened.
-  file.calcProperties.fullCalcOnLoad = true;
-  const sheet = file.addWorksheet('About');
-  for (const sentence of [...about, 'Tinted cells are typed: change them and the rest follows.'])
-    sheet.addRow([sentence]);
-  return Buffer.from(await file.xlsx.writeBuffer());
+  const sheets = placedBook(book).map(({ name, rows }, i) => ({
+    name,
+    widths: [44, 14],
+    fitsPage: true,
+    rows: rows.map((cells, n) => cellsOf(book[i]!.rows[n]!, cells, digits)),
+  }));
+  const sentences = [...about, 'Tinted cells are inputs. Change them and the rest is recalculated.'];
+  return workbookBytes([...sheets, { name: 'About', rows: sentences.map((sentence) => [sentence]) }]);
 };
 
 const escaped = (text: string): string =>

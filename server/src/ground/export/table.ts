@@ -3,6 +3,7 @@ import { create as contentDisposition } from 'content-disposition';
 import { stringify } from 'csv-stringify';
 import type { Response } from 'express';
 import { fileNameOf } from '@kettle/core/listing/words';
+import { writeWorkbook } from './workbook.ts';
 
 export type CellValue = string | number | null;
 export interface Table {
@@ -17,10 +18,11 @@ export interface Table {
 const REACTS = '=+\\-@\uFF1D\uFF0B\uFF0D\uFF20';
 /**
  * Where a cell begins: at the start of the text, and behind a sign at which a program that expects other separators cuts
- * it in two. Blanks do not count.
+ * it in two. Blanks, and signs that nobody sees, do not count.
  */
-const BEGINS = new RegExp(`(^|[;\\t\\r\\n])([ \\u00A0]*)(?=[${REACTS}'])`, 'g');
-const GUARDED = new RegExp(`(^|[;\\t\\r\\n])([ \\u00A0]*)'(?=[${REACTS}'])`, 'g');
+const UNSEEN = String.raw`[\p{Zs}\p{Cf}\p{Zl}\p{Zp}\u034F]`;
+const BEGINS = new RegExp(`(^|[;\\t\\r\\n])(${UNSEEN}*)(?=[${REACTS}'])`, 'gu');
+const GUARDED = new RegExp(`(^|[;\\t\\r\\n])(${UNSEEN}*)'(?=[${REACTS}'])`, 'gu');
 
 /**
  * A text that a spreadsheet would take for a formula gets an apostrophe in front, wherever a cell of it may begin; one
@@ -62,20 +64,14 @@ const drained = (out: Pick<Transform, 'once' | 'off'>, response: Response): Prom
 
 /** Sends a table as XLSX: the data on the first sheet, what it is about on the second. Texts are texts there. */
 export const sendXlsx = async (response: Response, table: Table): Promise<void> => {
-  // Read when it is first wanted: it takes longer than all the rest of the server.
-  const { default: ExcelJS } = await import('exceljs');
   response.setHeader('Content-Type', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
   response.setHeader('Content-Disposition', fileName(table.name, 'xlsx'));
-  const book = new ExcelJS.stream.xlsx.WorkbookWriter({ stream: response });
-  const sheet = book.addWorksheet(table.name.slice(0, 31), { views: [{ state: 'frozen', ySplit: 1 }] });
-  sheet.addRow(table.columns).commit();
-  for await (const row of table.rows) {
-    if (response.destroyed) return;
-    sheet.addRow(row).commit();
-  }
-  sheet.commit();
-  const about = book.addWorksheet('About');
-  for (const sentence of table.about) about.addRow([sentence]).commit();
-  about.commit();
-  await book.commit();
+  const rows = async function* (): AsyncGenerator<CellValue[]> {
+    yield table.columns;
+    yield* table.rows;
+  };
+  await writeWorkbook(response, [
+    { name: table.name, frozen: 1, rows: rows() },
+    { name: 'About', rows: table.about.map((sentence) => [sentence]) },
+  ]);
 };
