@@ -61,13 +61,9 @@ const filesBelow = (dir) =>
   });
 
 const markOf = (name) => join(root, '.cache', `${name}.stamp`);
-/** Whether a step has succeeded since the files it depends on have last changed. */
-const isDone = (name, files, isThere) =>
-  isThere() && existsSync(markOf(name)) && readFileSync(markOf(name), 'utf8') === stampOf(files);
-
 /** Runs a step only when the files it depends on have changed since it last succeeded. */
 const onceFor = async (name, files, isThere, step) => {
-  if (isDone(name, files, isThere)) return;
+  if (isThere() && existsSync(markOf(name)) && readFileSync(markOf(name), 'utf8') === stampOf(files)) return;
   await step();
   mkdirSync(join(root, '.cache'), { recursive: true });
   writeKept(markOf(name), stampOf(files), 0o644);
@@ -85,20 +81,6 @@ const npmInstall = (...more) =>
     env: { PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
   });
 
-/** Installs what the program itself needs; a folder that was made ready for tests has that, too. */
-export const installPackages = () =>
-  isDone(TESTS_STAMP, [lockFile], () => existsSync(TESTS_ALONE))
-    ? undefined
-    : onceFor(
-        'packages',
-        [lockFile],
-        () => existsSync(join(root, 'node_modules', 'express')),
-        () => {
-          console.log('Installing packages …');
-          return npmInstall('--omit=dev');
-        },
-      );
-
 /** Installs what tests, checks and benchmarks need as well. */
 export const installTestPackages = () =>
   onceFor(
@@ -110,6 +92,20 @@ export const installTestPackages = () =>
       return npmInstall();
     },
   );
+
+/** Installs what the program itself needs. In a folder that has tests' packages these stay. */
+export const installPackages = () =>
+  existsSync(TESTS_ALONE)
+    ? installTestPackages()
+    : onceFor(
+        'packages',
+        [lockFile],
+        () => existsSync(join(root, 'node_modules', 'express')),
+        () => {
+          console.log('Installing packages …');
+          return npmInstall('--omit=dev');
+        },
+      );
 
 export const buildInterface = () =>
   onceFor(

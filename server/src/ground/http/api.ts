@@ -1,5 +1,4 @@
 import express, { Router, type Request, type RequestHandler, type Response } from 'express';
-import type { RouteParameters } from 'express-serve-static-core';
 
 type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
 
@@ -13,7 +12,17 @@ export interface Gate {
   guard(route: string): { before: RequestHandler; behind: RequestHandler };
 }
 
-type Answer<Path extends string> = (request: Request<RouteParameters<Path>>, response: Response) => Promise<void>;
+/** The name of a parameter at the beginning of a text: up to the next stroke or point. */
+type NameIn<Text extends string> = Text extends `${infer Name}/${string}`
+  ? NameIn<Name>
+  : Text extends `${infer Name}.${string}`
+    ? Name
+    : Text;
+/** The parameters of a path, by name. */
+type ParametersOf<Path extends string> = Path extends `${string}:${infer Rest}`
+  ? Record<NameIn<Rest>, string> & ParametersOf<Rest>
+  : Record<string, string>;
+type Answer<Path extends string> = (request: Request<ParametersOf<Path>>, response: Response) => Promise<void>;
 
 /** A path of Express as the contract writes it. @example contractPath('/api/jobs/:id') // => "/api/jobs/{id}" */
 export const contractPath = (path: string): string => path.replace(/:(\w+)/g, '{$1}');
