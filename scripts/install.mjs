@@ -2,7 +2,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { writeKept } from './kept-file.mjs';
 import { diesWithParent, programPath, repositoryRoot as root } from './private-database.mjs';
 
@@ -50,7 +50,8 @@ export const installPrograms = async (programs) => {
 
 const stampOf = (files) => {
   const hash = createHash('sha256');
-  for (const file of files) hash.update(file).update(readFileSync(file));
+  // By their place in this folder: it may be seen under another name, as in a container.
+  for (const file of files) hash.update(relative(root, file)).update(readFileSync(file));
   return hash.digest('hex');
 };
 const filesBelow = (dir) =>

@@ -73,7 +73,7 @@ isolated('as the first process of a container, read only but for its data, as a 
     mount -o remount,bind,ro /
     cd /mnt/kettle
     export TMPDIR=/mnt/tmp HOME=/nowhere; unset USER LOGNAME
-    exec setpriv --reuid ${uid} --regid 0 --clear-groups --no-new-privs '${process.execPath}' scripts/start.mjs own --data /mnt/data --port ${port}`;
+    exec setpriv --pdeathsig KILL --reuid ${uid} --regid 0 --clear-groups --no-new-privs '${process.execPath}' scripts/start.mjs own --data /mnt/data --port ${port}`;
   const start = async (): Promise<ChildProcess> => {
     const child = spawn('unshare', ['--pid', '--fork', '--kill-child', '--mount', '--mount-proc', 'bash', '-c', script], { stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, NODE_OPTIONS: '' } }); // prettier-ignore
     started.push(child);
