@@ -145,7 +145,7 @@ test('two people work on one candidate, see each other, and give their own answe
   await lookedAtLongAgo();
   await olga.goto(`${address}/people`);
   await olga.getByRole('button', { name: 'A link for a new password of Otto' }).click();
-  await expect(olga.getByLabel('Your password')).toBeFocused();
+  await expect(olga.getByRole('textbox', { name: 'Your password' })).toBeFocused();
   await checkAccess(olga);
   await olga.keyboard.type(PASSWORD);
   await olga.keyboard.press('Enter');

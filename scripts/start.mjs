@@ -9,6 +9,7 @@ import { buildInterface, installPackages, installPrograms } from './install.mjs'
 import { databaseAddress, optionsOf, refuse } from './options.mjs';
 import { diesWithParent, repositoryRoot as root, startDatabase } from './private-database.mjs';
 import { whenStarterIsGone } from './process.mjs';
+import { giveReserve, isFull, tendReserve } from './room.mjs';
 import { folderOf, leave, take, tell, whoRuns } from './workspace.mjs';
 
 /** What stopped by itself is started again, so often within so long; then something is wrong that starting does not mend. */
@@ -16,6 +17,9 @@ const MOST_RESTARTS = 3;
 const WITHIN_MS = 10 * 60_000;
 /** A stop that is not obeyed for this long is made one. */
 const PATIENCE_MS = 20_000;
+/** How long a database that has no room to start waits before it tries again. */
+const ROOM_PAUSE_MS = 3_000;
+const RESERVE_EVERY_MS = 1_000;
 /** The server ended on purpose and has said why. */
 const SAID_WHY = 78;
 
@@ -40,6 +44,7 @@ let database = null;
 let opening = Promise.resolve();
 let port = firstPort ?? 4173;
 let stopping = false;
+let wasReady = false;
 const children = new Set();
 
 const killAll = () => {
@@ -86,7 +91,10 @@ const child = (command, args, env, onEnd) => {
     process.stdout.write(chunk);
     // Started again, it answers where it did before.
     const found = /ready: http:\/\/127\.0\.0\.1:(\d+)/.exec(chunk.toString());
-    if (found) port = Number(found[1]);
+    if (found) {
+      port = Number(found[1]);
+      wasReady = true;
+    }
   });
   started.over = new Promise((resolve) =>
     started.once('close', (code, signal) => {
@@ -116,6 +124,10 @@ const startServer = () =>
       ...(address ? { KETTLE_ADDRESS: address } : {}),
     },
     (how) => {
+      if (how !== 0 && wasReady && isFull(data)) {
+        console.error('The disk is full and the server stopped. Free some space: it starts again by itself.');
+        return void setTimeout(() => stopping || startServer(), ROOM_PAUSE_MS);
+      }
       if (how === 0 || how === SAID_WHY) return void stop(how === 0 ? 0 : 1);
       if (!mayRestart()) {
         console.error(`The server stopped unexpectedly (${how}) again and again; stopping everything.`);
@@ -126,12 +138,29 @@ const startServer = () =>
     },
   );
 
+/** Starts the database on a full disk with the help of the reserve, as often as it takes: starting mends this. */
+const startWithoutRoom = async (atPort) => {
+  console.error('The disk is full and the database stopped. Free some space: it starts again by itself.');
+  giveReserve(data);
+  while (!stopping)
+    try {
+      return await openDatabase(atPort);
+    } catch (error) {
+      if (!isFull(data)) {
+        console.error(error.message);
+        return stop(1);
+      }
+      await new Promise((resolve) => setTimeout(resolve, ROOM_PAUSE_MS));
+    }
+};
+
 const openDatabase = async (atPort) => {
   opening = startDatabase(data, (sentence) => console.log(sentence), atPort);
   database = await opening;
   tell(data, { database: database.port });
   void database.exited.then(async () => {
     if (stopping) return;
+    if (isFull(data)) return startWithoutRoom(database.port);
     if (!mayRestart()) {
       console.error('The database stopped unexpectedly again and again; stopping everything.');
       return stop(1);
@@ -158,6 +187,8 @@ try {
   await installPackages();
   if (mode !== 'dev') await buildInterface();
   if (!ownAddress && !stopping) await openDatabase(0);
+  // What a full disk took from it comes back when there is room.
+  if (!ownAddress) setInterval(() => stopping || tendReserve(data), RESERVE_EVERY_MS).unref();
   if (!stopping) startServer();
   if (mode === 'dev' && !stopping)
     child(

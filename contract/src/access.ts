@@ -16,6 +16,7 @@ export const ACCESS: Readonly<Record<Access, readonly string[]>> = {
   ],
   reader: [
     'PUT /api/here',
+    'GET /api/room',
     'GET /api/me/own',
     'PUT /api/me/own',
     'GET /api/marketplaces',

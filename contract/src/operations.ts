@@ -10,4 +10,12 @@ export const operations = {
       jobs: Type.Integer({ description: 'Jobs that run in this server.' }),
     }),
   }),
+  room: route('get', '/api/room', 'Whether there is room on the disk: while it is full nothing is saved (507).', {
+    reply: Type.Object({
+      full: Type.Boolean(),
+      freeMb: Type.Union([Type.Integer({ minimum: 0 }), Type.Null()], {
+        description: 'Free space where the workspace is kept, in MB; null where that cannot be told.',
+      }),
+    }),
+  }),
 };

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { BREAK_RULES, breaksOf, groupSeries, type DayValue } from '../src/changes/breaks.ts';
+import { BREAK_RULES, bestDivision, breaksOf, groupSeries, type DayValue } from '../src/changes/breaks.ts';
 import { addDays, daysBetween } from '../src/measures/day.ts';
 import { medianOf } from '../src/stats/robust.ts';
 import { normalDraw, randomFrom } from '../src/stats/random.ts';
@@ -126,18 +126,17 @@ describe('breaks of a level', () => {
     };
     const divisions = allBreaks(14, 3);
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 60 }), { minLength: 14, maxLength: 14 }), (values) => {
-        const series = values.map((value, i) => ({ day: addDays(FIRST, i), value }));
-        // A break costs nothing: as many as there is room for that better the fit at all.
-        const found = breaksOf(series, { lasts: 3, times: 1, penalty: 0 });
-        const ends = [...found.map((b) => daysBetween(FIRST, b.day)), 14];
-        const drawn = values.map(Math.log);
-        const costOf = (of: readonly number[]): number => of.reduce((s, end, i) => s + cost(drawn.slice(of[i - 1] ?? 0, end)), 0); // prettier-ignore
-        const least = Math.min(...divisions.map(costOf));
-        // Extremes are drawn in first, which may move a division of values that stand alone.
-        expect(costOf(ends)).toBeLessThanOrEqual(least * 1.35 + 1e-9);
-      }),
-      { numRuns: 60 },
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 60 }), { minLength: 14, maxLength: 14 }),
+        fc.double({ min: 0, max: 2, noNaN: true }),
+        (values, price) => {
+          const logs = values.map(Math.log);
+          const costOf = (ends: readonly number[]): number =>
+            ends.reduce((sum, end, i) => sum + price + cost(logs.slice(ends[i - 1] ?? 0, end)), 0);
+          const found = [...bestDivision(logs, price, 3).slice(1), 14];
+          expect(Math.abs(costOf(found) - Math.min(...divisions.map(costOf)))).toBeLessThan(1e-9);
+        },
+      ),
     );
   });
 });

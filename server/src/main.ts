@@ -7,6 +7,7 @@ import { writeCopy } from './ground/db/copy.ts';
 import type { Team } from './ground/ground.ts';
 import { marketOf } from './ground/marketplaces/marketplaces.ts';
 import { diskFullSentence, isDatabaseAway } from './ground/problems/problem.ts';
+import { room } from './ground/room/room.ts';
 import { Unusable } from './ground/problems/unusable.ts';
 import { makeApp } from './roof/app/app.ts';
 import { compose, endServices } from './roof/app/compose.ts';
@@ -102,6 +103,7 @@ const listen = (port: number, triesLeft: number): void => {
   server.listen(port, '127.0.0.1');
 };
 server.once('listening', () => {
+  room.watch(say);
   services.jobs.start();
   services.copies.start((error) => log.warn({ err: error }, 'A copy of the workspace could not be kept'));
   services.watchman.start((error) => log.warn({ err: error }, 'A daily run could not be made'));

@@ -19,7 +19,7 @@ const roomIn = (folder) => {
 /** A folder in memory where there is room for it, since a schema is made five times as fast there; otherwise on disk. */
 const runFolder = () => {
   const isInMemory = roomIn(MEMORY) >= ROOM_NEEDED;
-  if (!isInMemory) console.log(`Less than 10 GB free in ${MEMORY}: the tests' database is on disk and takes longer.`);
+  if (!isInMemory) process.stdout.write(`Less than 10 GB free in ${MEMORY}: the tests' database is on disk and takes longer.\n`);
   return mkdtempSync(join(isInMemory ? MEMORY : tmpdir(), 'kettle-test-'));
 };
 

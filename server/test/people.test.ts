@@ -465,6 +465,15 @@ describe('together', () => {
     await second.stop();
   });
 
+  test('whoever was signed out hears nothing of what is changed afterwards', async () => {
+    const gone = cookieOf((await signIn('reader')).headers);
+    const line = await hearing(program, gone);
+    await as(gone, 'POST', '/api/sign-out', {});
+    await as(cookies.owner, 'POST', '/api/marketplaces/quayside/candidates', { name: 'Kept quiet', anchor: 'QS0043A3', rivals: [] }); // prettier-ignore
+    await expect(line.next()).rejects.toThrow('The line ended.');
+    line.end();
+  });
+
   test('two answer the same questions without seeing each other; handed in, each sees the other beside their own', async () => {
     const { json: made } = await as<{ id: number }>(cookies.member, 'POST', '/api/marketplaces/quayside/candidates', { name: 'Blind', anchor: 'QS0043A3', rivals: [] }); // prettier-ignore
     const path = `/api/candidates/${made.id}/opinions`;

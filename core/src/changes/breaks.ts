@@ -56,7 +56,7 @@ export const breaksOf = (series: readonly DayValue[], rules: BreakRules = BREAK_
   );
   const calm = drawnIn(logs, noise.spread);
   const price = rules.penalty * Math.log(calm.length) * noise.longRun;
-  const starts = divide(calm, price, rules.lasts);
+  const starts = bestDivision(calm, price, rules.lasts);
   return levelsOf(known, calm, starts, rules);
 };
 
@@ -106,8 +106,14 @@ const drawnIn = (logs: readonly number[], spread: number): number[] =>
     return Math.min(middle + 4 * spread, Math.max(middle - 4 * spread, x));
   });
 
-/** First places of the levels of the division that costs least: squares around each mean, and a price for each break. */
-const divide = (values: readonly number[], price: number, least: number): number[] => {
+/**
+ * First places of the levels of the division that costs least: squares around each mean, and a price for each break.
+ * @param price what one more level costs, 0 or above, in squares of the values' unit
+ * @param least values that a level has at least
+ * @returns places in ascending order, the first always 0
+ * @example bestDivision([1, 1, 1, 5, 5, 5], 1, 2) // => [0, 3]
+ */
+export const bestDivision = (values: readonly number[], price: number, least: number): number[] => {
   const n = values.length;
   const sums = new Float64Array(n + 1);
   const squares = new Float64Array(n + 1);
@@ -121,22 +127,27 @@ const divide = (values: readonly number[], price: number, least: number): number
   const before = new Int32Array(n + 1);
   best[0] = -price;
   const open = new Int32Array(n + 1);
-  const fits = new Float64Array(n + 1);
+  /** By the place of the beginning: from which end on it was dearer than another by more than a break; 0 while it is not. */
+  const beatenAt = new Int32Array(n + 1);
   let count = 1;
   for (let to = least; to <= n; to++) {
+    let left = 0;
     for (let k = 0; k < count; k++) {
       const from = open[k]!;
+      // Beaten for good, once a level that began where it was beaten may end.
+      if (beatenAt[from]! > 0 && to >= beatenAt[from]! + least) continue;
+      open[left++] = from;
       const fit = best[from]! + cost(from, to);
-      fits[k] = fit;
       if (fit + price < best[to]!) {
         best[to] = fit + price;
         before[to] = from;
       }
     }
-    // A beginning that is dearer already by more than a break can never be the best again.
-    let left = 0;
-    for (let k = 0; k < count; k++) if (fits[k]! <= best[to]!) open[left++] = open[k]!;
     count = left;
+    for (let k = 0; k < count; k++) {
+      const from = open[k]!;
+      if (beatenAt[from] === 0 && best[from]! + cost(from, to) > best[to]!) beatenAt[from] = to;
+    }
     if (to + 1 - least > 0 && to + 1 <= n) open[count++] = to + 1 - least;
   }
   const starts: number[] = [];

@@ -8,12 +8,17 @@ export interface Answer<T = unknown> {
   took: number;
 }
 
-/** Somebody's browser in front of the proxy: keeps its cookie, sends where it comes from, trusts the test's certificate. */
+/** Somebody's browser in front of the proxy: keeps its cookies, sends where it comes from, trusts the test's certificate. */
 export class Browser {
-  cookie = '';
+  private readonly cookies = new Map<string, string>();
   private readonly agent = new Agent({ keepAlive: true, rejectUnauthorized: false, maxSockets: 8 });
   private readonly origin: string;
   private readonly port: number;
+
+  /** As they are sent: the session's, and the device's. */
+  get cookie(): string {
+    return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+  }
 
   constructor(origin: string) {
     this.origin = origin;
@@ -54,8 +59,11 @@ export class Browser {
           response.on('data', (chunk: string) => (text += chunk));
           response.on('error', none);
           response.on('end', () => {
-            const set = response.headers['set-cookie']?.at(-1)?.split(';')[0];
-            if (set) this.cookie = set;
+            for (const set of response.headers['set-cookie'] ?? []) {
+              const [, name, value] = /^([^=]+)=([^;]*)/.exec(set)!;
+              if (value) this.cookies.set(name!, value);
+              else this.cookies.delete(name!);
+            }
             let json: unknown = null;
             try {
               json = JSON.parse(text);
@@ -107,7 +115,7 @@ const PASSWORD = 'correct horse battery staple';
 /** Somebody joins by an invitation and is signed in. */
 export const joined = async (origin: string, invitation: string, login: string): Promise<Browser> => {
   const browser = new Browser(origin);
-  const { status } = await browser.ask('POST', '/api/join', { invitation, name: login, login, password: PASSWORD });
-  if (status !== 200) throw new Error(`${login} could not join: ${status}`);
+  const { status, json } = await browser.ask('POST', '/api/join', { invitation, name: login, login, password: PASSWORD });
+  if (status !== 200) throw new Error(`${login} could not join: ${status} ${JSON.stringify(json)}`);
   return browser;
 };

@@ -15,6 +15,7 @@ import { NotThere } from '../ground/ui/not-there.tsx';
 import { ProblemNote } from '../ground/ui/problem-note.tsx';
 import { useKeys } from '../ground/ui/use-keys.ts';
 import { useSayingWhere } from './here.ts';
+import { DiskFull } from './disk-full.tsx';
 import { useOthersChanges } from './others-changes.ts';
 import { chooseColourMode, colourMode } from './colour-mode.ts';
 
@@ -65,6 +66,7 @@ const Frame = ({ person }: { person: Me['person'] }) => {
           To the content
         </a>
         <TopLine person={person} onFind={() => setFinding(true)} onKeys={() => setKeysShown(true)} />
+        <DiskFull />
         {error !== undefined && (
           <Box px="5">
             <ProblemNote error={error} kept="What you have put aside and typed is kept." />

@@ -11,6 +11,7 @@ import { workspace } from '../../ground/db/schema.ts';
 import { validator } from '../../ground/http/validate.ts';
 import { realToday } from '../../ground/marketplaces/clock.ts';
 import { conflict, notFound } from '../../ground/problems/problem.ts';
+import { room } from '../../ground/room/room.ts';
 import { writeArchive } from './write.ts';
 
 const KEY = 'copies';
@@ -36,7 +37,7 @@ export class KeptCopies {
 
   /** Looks now and then whether a copy is due. @param failed is told why one could not be made */
   start(failed: (error: unknown) => void): void {
-    const look = (): void => void this.keepIfDue(realToday()).catch(failed);
+    const look = (): void => void (room.isFull || this.keepIfDue(realToday()).catch(failed));
     look();
     this.timer = setInterval(look, LOOK_EVERY_MS).unref();
   }

@@ -18,6 +18,8 @@ const isOwnAccount = (what: string): boolean => /^\w+ \/api\/(sign-|me\/|come-ba
 const mayHaveChanged = (status: string): boolean => status.startsWith('2') || status === '499';
 
 interface Listener {
+  /** Whether the listener is still a member and signed in; asked before each piece of news. False ends its line. */
+  mayHear: () => Promise<boolean>;
   change: (change: Change) => void;
   here: (here: readonly Here[]) => void;
 }
@@ -31,6 +33,7 @@ class Changes {
   private here: Here[] = [];
   private seen = new Set<number>();
   private timer: NodeJS.Timeout | null = null;
+  private looking: Promise<void> | null = null;
   private readonly db: Db;
   constructor(db: Db) {
     this.db = db;
@@ -41,7 +44,8 @@ class Changes {
     if (this.listeners.size === 0) {
       // What was done before is nobody's news.
       this.seen = new Set((await this.recent()).map((r) => r.id));
-      this.timer = setInterval(() => void this.look(), EVERY_MS);
+      // One look at a time: what two of them saw would be told twice.
+      this.timer = setInterval(() => void (this.looking ??= this.look().finally(() => (this.looking = null))), EVERY_MS); // prettier-ignore
       this.timer.unref();
       this.here = await whoIsHere(this.db);
     }
@@ -73,14 +77,20 @@ class Changes {
     // A database that is away is back at the next look, or the one after.
     const rows = await this.recent().catch(() => null);
     if (!rows) return;
-    for (const { status, ...change } of rows)
-      if (!this.seen.has(change.id) && mayHaveChanged(status) && !isOwnAccount(change.what))
-        for (const tell of this.listeners) tell.change(change);
-    this.seen = new Set(rows.map((r) => r.id));
+    const news = rows
+      .filter(({ id, status, what }) => !this.seen.has(id) && mayHaveChanged(status) && !isOwnAccount(what))
+      .map(({ status: _, ...change }) => change);
     const here = await whoIsHere(this.db).catch(() => this.here);
-    if (JSON.stringify(here) === JSON.stringify(this.here)) return;
+    const hasMoved = JSON.stringify(here) !== JSON.stringify(this.here);
+    if (news.length > 0 || hasMoved)
+      for (const listener of this.listeners) {
+        // Who was removed a moment ago hears nothing of what came after. Not known is no.
+        if (!(await listener.mayHear().catch(() => false))) continue;
+        for (const change of news) listener.change(change);
+        if (hasMoved) listener.here(here);
+      }
     this.here = here;
-    for (const tell of this.listeners) tell.here(here);
+    this.seen = new Set(rows.map((r) => r.id));
   }
 }
 
@@ -93,14 +103,20 @@ export const serveChanges = (api: Api, db: Db, onLeaving: OnLeaving): void => {
   api.on('get', '/api/changes', async (request, response) => {
     response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' }); // prettier-ignore
     response.write('retry: 2000\n\n');
+    const mayHear = async (): Promise<boolean> => {
+      const isMember = (await personOf(db, request)) !== null;
+      // Signed out, removed, or with another role: the line ends, and is asked for anew.
+      if (!isMember) response.end();
+      return isMember;
+    };
     const end = await changes.listen({
+      mayHear,
       change: (change) => response.write(`data: ${JSON.stringify(change)}\n\n`),
       here: (here) => response.write(`event: here\ndata: ${JSON.stringify(here)}\n\n`),
     });
-    // Signed out, or with another role: the line ends, and is asked for anew.
     const still = setInterval(() => {
-      void personOf(db, request).then(
-        (who) => (who ? response.write(': still here\n\n') : response.end()),
+      void mayHear().then(
+        (may) => may && response.write(': still here\n\n'),
         () => undefined,
       );
     }, STILL_MS);

@@ -10,6 +10,7 @@ import { exclusively } from '../../ground/db/leases.ts';
 import { folderFiles, jobs, marketplaces, uploads } from '../../ground/db/schema.ts';
 import type { Ground } from '../../ground/ground.ts';
 import { conflict, isDatabaseAway, notFound, ProblemError } from '../../ground/problems/problem.ts';
+import { room } from '../../ground/room/room.ts';
 import { previewImport } from './service.ts';
 import { dropUpload } from './uploads.ts';
 
@@ -47,6 +48,7 @@ export class WatchedFolder {
   /** Looks now and then for new files. @param failed is told why it could not */
   start(failed: (error: unknown) => void): void {
     const look = (): void => {
+      if (room.isFull) return;
       // The next look comes after this one has ended, however long that takes.
       this.looking ??= this.look(Date.now())
         .catch((error: unknown) => {

@@ -3,6 +3,7 @@ import { marketplaces, watched, listings } from '../../ground/db/schema.ts';
 import type { Database } from '../../ground/db/connection.ts';
 import { marketOf } from '../../ground/marketplaces/marketplaces.ts';
 import { isDatabaseAway } from '../../ground/problems/problem.ts';
+import { room } from '../../ground/room/room.ts';
 import { WatchMemory } from './memory.ts';
 import { runIfDue } from './runs.ts';
 
@@ -31,6 +32,7 @@ export class Watchman {
   /** @param failed is told why something could not be done */
   start(failed: (error: unknown) => void): void {
     const look = (): void => {
+      if (room.isFull) return;
       this.looking ??= this.tick(new Date())
         .catch((error: unknown) => {
           if (!isDatabaseAway(error)) failed(error);

@@ -73,4 +73,6 @@ export interface Task extends Lease {
 /** How a run ended, as it crosses from a thread: errors keep no names on that way. */
 export type Ended =
   | { how: 'finished' | 'cancelled' | 'overtaken' }
-  | { how: 'failed'; sentence: string | null; databaseAway: boolean; error: string };
+  | { how: 'failed'; sentence: string | null; again: Again | null; error: string };
+/** Why a run that failed is tried again: the database did not answer, or there was no room on the disk. */
+export type Again = 'database' | 'room';

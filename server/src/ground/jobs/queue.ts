@@ -7,8 +7,9 @@ import type { Job } from '@kettle/contract/shapes';
 import { atOnce, type Database, type Db } from '../db/connection.ts';
 import { takeTurn } from '../db/leases.ts';
 import { jobs } from '../db/schema.ts';
-import { conflict, isDatabaseAway, notFound } from '../problems/problem.ts';
-import type { Ended, JobKind, JobPayloads, Lease, Task } from './kinds.ts';
+import { conflict, diskFullSentence, isDatabaseAway, isDiskFull, notFound } from '../problems/problem.ts';
+import { room } from '../room/room.ts';
+import type { Again, Ended, JobKind, JobPayloads, Lease, Task } from './kinds.ts';
 import { addJob } from './add-job.ts';
 import { endConnectionOf, heldBy } from './lease.ts';
 
@@ -170,12 +171,14 @@ export class Jobs {
       try {
         await this.renew();
         for (;;) {
-          const job = this.stopped ? null : await this.claim();
+          // A job that finds no room waits for it.
+          const job = this.stopped || room.isFull ? null : await this.claim();
           if (!job) break;
           this.run(job);
         }
       } catch (error) {
-        if (!isDatabaseAway(error) && !this.stopped) this.log.error({ err: error }, 'The job loop failed');
+        if (!isDatabaseAway(error) && !isDiskFull(error) && !this.stopped)
+          this.log.error({ err: error }, 'The job loop failed');
       }
     }
   }
@@ -262,17 +265,18 @@ export class Jobs {
     return givenUp ? this.claim() : { ...row, claim: row.claim + 1 };
   }
 
-  private run({ id, claim, kind: name, payload }: typeof jobs.$inferSelect): void {
+  private run({ id, claim, kind: name, payload, attempts }: typeof jobs.$inferSelect): void {
     const kind = name as JobKind;
     const job: Running = { id, claim, kind, end: new AbortController(), over: Promise.resolve() };
     this.running.set(kind, job);
-    job.over = this.carryOut(job, { id, claim, kind, payload }).finally(() => {
+    job.over = this.carryOut(job, { id, claim, kind, payload }, attempts + 1).finally(() => {
       this.running.delete(kind);
       this.look();
     });
   }
 
-  private async carryOut(job: Running, task: Task): Promise<void> {
+  /** @param attempt how often it was begun, this time included */
+  private async carryOut(job: Running, task: Task, attempt: number): Promise<void> {
     const fail = async (error: unknown, sentence: string | null): Promise<void> => {
       this.log.error({ err: error, job: job.id }, 'A job failed');
       const message = sentence ?? 'The program failed at this. What was there before is kept.';
@@ -285,21 +289,27 @@ export class Jobs {
     try {
       const ended = (await this.pool!.run(task, { signal: job.end.signal })) as Ended;
       if (ended.how !== 'failed') return;
-      if (ended.databaseAway) await this.putBack(job);
-      else await fail(ended.error, ended.sentence);
+      // A job that needs more room than there ever is does not fill the disk again and again.
+      if (ended.again === null || (ended.again === 'room' && attempt >= MOST_ATTEMPTS))
+        await fail(ended.error, ended.sentence);
+      else await this.putBack(job, ended.again);
     } catch (error) {
       // Cancelled, given back or taken over: whoever did it has written so.
       if (job.end.signal.aborted) return;
-      if (isDatabaseAway(error)) await this.putBack(job);
-      else await fail(error, null);
+      if (isDatabaseAway(error)) await this.putBack(job, 'database');
+      else await fail(error, diskFullSentence(error));
     }
   }
 
-  /** The database went away under a job: nothing of it was kept, and it is tried again like one that fell silent. */
-  private async putBack(job: Running): Promise<void> {
+  /** The database or the room went away under a job: nothing of it was kept, and it is tried again like one that fell silent. */
+  private async putBack(job: Running, why: Again): Promise<void> {
     await this.database.db
       .update(jobs)
-      .set({ state: 'queued', worker: null })
+      .set({
+        state: 'queued',
+        worker: null,
+        ...(why === 'room' ? { message: 'The disk is full. This goes on when there is room again.' } : {}),
+      })
       .where(heldBy(job))
       // Not even that can be written: the job is found when its sign of life is old.
       .catch(() => undefined);

@@ -1,6 +1,5 @@
-import { statfsSync } from 'node:fs';
-import { dirname } from 'node:path';
 import type { Problem } from '@kettle/contract/shapes';
+import { room } from '../room/room.ts';
 import { chainOf } from './causes.ts';
 
 /** A problem that is told to whoever asked, as RFC 9457 problem details. Everything else thrown is a bug. */
@@ -72,28 +71,15 @@ export const isDatabaseAway = (error: unknown): boolean =>
   says(error, AWAY, /closed state|connection is closed|connection lost|pool is closed/i);
 
 /** True when there is no room left where the data is kept. */
-const isDiskFull = (error: unknown): boolean =>
+const saysDiskFull = (error: unknown): boolean =>
   says(error, FULL, /no space left|errno: 28\b|error 28\b|disk (is )?full|^the table '.*' is full/i);
 
-/** Less than this is no room: a database ends itself when it cannot write a page. */
-const NO_ROOM_BYTES = 2 ** 20;
-/** True when the disk that the private database lies on has no room left. */
-const hasNoRoom = (): boolean => {
-  const folder = process.env.KETTLE_CACHE && dirname(process.env.KETTLE_CACHE);
-  if (!folder) return false;
-  try {
-    const { bavail, bsize } = statfsSync(folder);
-    return bavail * bsize < NO_ROOM_BYTES;
-  } catch {
-    return false;
-  }
-};
+/** True when something failed because there is no room left. */
+export const isDiskFull = (error: unknown): boolean => saysDiskFull(error) || (isDatabaseAway(error) && room.isFull);
 
 /** What to tell when there is no room left; null when that is not what went wrong. */
 export const diskFullSentence = (error: unknown): string | null =>
-  isDiskFull(error) || (isDatabaseAway(error) && hasNoRoom())
-    ? 'The disk is full. What was there before is kept; make room and do it again.'
-    : null;
+  isDiskFull(error) ? 'The disk is full. What was there before is kept. Free some space, then try again.' : null;
 
 const MOST_FIELDS = 20;
 

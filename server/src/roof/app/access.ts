@@ -7,6 +7,7 @@ import type { Db } from '../../ground/db/connection.ts';
 import type { Gate } from '../../ground/http/api.ts';
 import { actAs, actAsProgram, actAsStranger, type Acting } from '../../ground/people/who.ts';
 import { ProblemError } from '../../ground/problems/problem.ts';
+import { fullSentence, room } from '../../ground/room/room.ts';
 
 /** Writing routes that leave no entry in the log of changes, each because it changes nothing that anybody would ask about. */
 export const NOT_LOGGED: ReadonlySet<string> = new Set([
@@ -32,12 +33,35 @@ const FACTOR_ROUTES: ReadonlySet<string> = new Set([
 
 const isWriting = (route: string): boolean => !route.startsWith('GET ');
 
+/** What goes on while the disk is full: getting in and out, to read; ending a job; what saves nothing. */
+const WITHOUT_ROOM: ReadonlySet<string> = new Set([
+  'POST /api/sign-in',
+  'POST /api/sign-out',
+  'POST /api/sign-out-everywhere',
+  'PUT /api/here',
+  'DELETE /api/jobs/{id}',
+  'POST /api/marketplaces/{marketplace}/shortlist/try',
+  'POST /api/marketplaces/{marketplace}/fee-schedules/compare',
+  'POST /api/candidates/{id}/corrections/compare',
+]);
+
+/** @throws ProblemError 507 when a route saves something and the disk is full */
+const needRoom = (route: string): void => {
+  if (!isWriting(route) || WITHOUT_ROOM.has(route)) return;
+  const { full, freeMb } = room.state();
+  if (full)
+    throw new ProblemError(507, 'disk-full', fullSentence(freeMb), { detail: 'Nothing was changed. Free some space on the disk, then try again.' }); // prettier-ignore
+};
+
 /** Where nobody signs in, everybody on this machine may ask for everything. */
 const openGate: Gate = {
   guard: (route) => {
     knownAccess(route);
-    const pass: RequestHandler = (_, __, next) => next();
-    return { before: pass, behind: pass };
+    const before: RequestHandler = (_, __, next) => {
+      needRoom(route);
+      next();
+    };
+    return { before, behind: (_, __, next) => next() };
   },
 };
 
@@ -63,6 +87,7 @@ const guardOf = (db: Db, route: string): ReturnType<Gate['guard']> => {
         : new ProblemError(401, 'sign-in', 'Sign in first.');
     if (who?.needsFactor && access !== 'anybody' && !FACTOR_ROUTES.has(route))
       throw new ProblemError(403, 'second-factor-needed', 'An owner requires a second factor of everybody. Set yours up first.'); // prettier-ignore
+    needRoom(route);
     // What belongs to somebody stays out of every cache between.
     response.setHeader('Cache-Control', 'no-store');
     if (who) response.locals.who = who;

@@ -5,6 +5,7 @@ import { operations } from '@kettle/contract/operations';
 import type { Api } from '../../ground/http/api.ts';
 import { serve } from '../../ground/http/serve.ts';
 import { ProblemError } from '../../ground/problems/problem.ts';
+import { room } from '../../ground/room/room.ts';
 import type { Services } from './compose.ts';
 import type { makeMetrics } from './metrics.ts';
 
@@ -30,6 +31,7 @@ export const serveOperations = (
     await database.db.execute(sql`select 1`);
     return { ready: true, node: database.node(), jobs: jobs.here };
   });
+  serve(api, operations.room, async () => room.state());
   api.on('get', '/api/metrics', async (_, response) => {
     response.setHeader('Content-Type', metrics.type);
     response.end(await metrics.text());

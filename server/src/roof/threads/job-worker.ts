@@ -2,7 +2,7 @@ import { databaseOfThread } from '../../ground/db/of-thread.ts';
 import { isInTheWay } from '../../ground/db/transaction.ts';
 import { Cancelled, ForPeople, Overtaken, type Ended, type JobContext, type Task } from '../../ground/jobs/kinds.ts';
 import { contextOf } from '../../ground/jobs/lease.ts';
-import { diskFullSentence, isDatabaseAway } from '../../ground/problems/problem.ts';
+import { diskFullSentence, isDatabaseAway, isDiskFull } from '../../ground/problems/problem.ts';
 import { jobHandlers } from './job-handlers.ts';
 
 const LONGEST_ERROR = 2000;
@@ -20,7 +20,7 @@ export default async ({ kind, payload, ...lease }: Task): Promise<Ended> => {
     const told = error as Error & { cause?: Error };
     return {
       how: 'failed',
-      databaseAway: isDatabaseAway(error) || isInTheWay(error),
+      again: isDiskFull(error) ? 'room' : isDatabaseAway(error) || isInTheWay(error) ? 'database' : null,
       sentence: error instanceof ForPeople ? error.message : diskFullSentence(error),
       error: String((told.cause ?? told).stack ?? told).slice(0, LONGEST_ERROR),
     };

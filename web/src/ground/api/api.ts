@@ -19,6 +19,7 @@ const sentAheadOrHttp: BaseQuery = async (args, context, options) => {
   // Signed out meanwhile, here or elsewhere: who it is is asked anew, and the frame shows how to come back.
   if (answer.error?.status === 401 && problemOf(answer.error)?.type === '/problems/sign-in')
     context.dispatch(api.util.invalidateTags(['Me']));
+  if (answer.error?.status === 507) context.dispatch(api.util.invalidateTags(['Room']));
   return answer;
 };
 

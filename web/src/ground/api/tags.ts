@@ -6,6 +6,7 @@
 export const TAGS = [
   /** Who is signed in. */
   'Me',
+  'Room',
   'People',
   'Keys',
   'Marketplaces',

@@ -1,2 +1,1 @@
-DROP TABLE `sign_in_tries`;--> statement-breakpoint
 UPDATE `tokens` SET `ends_at` = least(`ends_at`, utc_timestamp(3) + interval 366 day);
