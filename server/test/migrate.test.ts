@@ -75,7 +75,10 @@ describe('killed after any statement, before it is recorded or behind, the next 
     (place, last) =>
       withSchema(async (database) => {
         await expect(migrateDatabase(dyingAfter(database, place, last === 'carried out'))).rejects.toThrow('killed');
-        await migrateDatabase(database);
+        // A first start that was ended halfway is no earlier version: nobody is told of an upgrade.
+        const told: string[] = [];
+        await migrateDatabase(database, async (from) => void told.push(from));
+        expect(told).toEqual([]);
         expect(await structure(database)).toEqual(whole);
       }),
   );
@@ -102,6 +105,7 @@ test('a workspace that an earlier version left locked in the middle of a migrati
   await withSchema(async (database) => {
     const pool = database.pool.promise();
     await migrateDatabase(database, undefined, folder);
+    await pool.query('insert into scoresheets (name, document) values ("mine", "{}")');
     // The earlier version kept whole migrations only; it was killed in the fourth, behind its second statement.
     await pool.query('drop table migration_steps');
     await pool.query(

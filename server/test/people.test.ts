@@ -466,7 +466,7 @@ describe('together', () => {
   });
 
   test('whoever was signed out hears nothing of what is changed afterwards', async () => {
-    const gone = cookieOf((await signIn('reader')).headers);
+    const gone = cookieOf((await signIn('helper')).headers);
     const line = await hearing(program, gone);
     await as(gone, 'POST', '/api/sign-out', {});
     await as(cookies.owner, 'POST', '/api/marketplaces/quayside/candidates', { name: 'Kept quiet', anchor: 'QS0043A3', rivals: [] }); // prettier-ignore

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { describe, expect, test } from '@jest/globals';
 import exceljs from 'exceljs';
+import fc from 'fast-check';
 import { ALL_FILES, openTable } from '../src/capabilities/sources/reading/open-table.ts';
 import { repositoryRoot } from '../../scripts/private-database.mjs';
 
@@ -263,5 +264,49 @@ describe('files made to do harm', () => {
       { line: 2, ragged: true, cells: ['1', '2'] },
       { line: 3, cells: ['4', ''] },
     ]);
+  });
+});
+
+describe('JSON', () => {
+  /** Every letter outside ASCII escaped, and some inside, as many programs write it. */
+  const escaped = (json: string): string =>
+    json.replace(
+      /[a-z\u0080-\uffff]/g,
+      (c, at: number) =>
+      c > '\u007f' || (at % 3 === 0 && !/[bfnrtu]/.test(c) && json[at - 1] !== '\\') ? `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}` : c, // prettier-ignore
+    );
+  test('letters escaped or not are the same letters, wherever a piece of the file ends', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.record({ Code: fc.string({ minLength: 1 }), Title: fc.string({ unit: 'grapheme' }) }), { minLength: 1, maxLength: 6 }), // prettier-ignore
+        fc.integer({ min: 1, max: 40 }),
+        async (rows, size) => {
+          const plain = await read(JSON.stringify(rows));
+          for (const way of [escaped(JSON.stringify(rows)), escaped(JSON.stringify({ rows }))])
+            expect(await read(way, null, size)).toEqual(plain);
+          expect(await read(rows.map((r) => `${escaped(JSON.stringify(r))}\n`).join(''), null, size)).toEqual(plain);
+        },
+      ),
+    );
+  });
+
+  test('what must stay escaped does: quotes, strokes, line ends, halves of letters, and strokes before a u', async () => {
+    const cell = async (json: string): Promise<string> => (await read(`[{"a":"${json}"}]`)).rows[0]![0]!;
+    expect(await cell('\\u0022x\\u005c, \\u000ay')).toBe('"x\\, \ny');
+    expect(await cell('\\\\u0041 \\\\\\u0041')).toBe('\\u0041 \\A');
+    expect(await cell('\\ud83e\\uded6')).toBe('🫖');
+    // Half a letter cannot be written down: whatever takes it puts the sign for that.
+    expect(Buffer.from(await cell('x\\ud83e!')).toString()).toBe('x\ufffd!');
+  });
+
+  test('one object a line is read however long the first line is, and an object of lists is none', async () => {
+    const long = { code: 'A', title: 'x'.repeat(900), ...Object.fromEntries(Array.from({ length: 100 }, (_, i) => [`f${i}`, 'y'.repeat(900)])) }; // prettier-ignore
+    const file = `${JSON.stringify(long)}\n${JSON.stringify({ ...long, code: 'B' })}\n`;
+    expect(file.indexOf('\n')).toBeGreaterThan(65_536);
+    expect((await read(file, null, 65_536)).rows.map((r) => r[0])).toEqual(['A', 'B']);
+    expect((await read('{"rows":[{"a":"1"},{"a":"2"}]}\n')).rows).toEqual([['1'], ['2']]);
+    expect((await read('{"a":"1","tags":["x","y"]}\n')).rows).toEqual([['1', 'x, y']]);
+    // As long as a line may be, without an end.
+    await expect(read(`{"a":"${'x'.repeat(1_200_000)}`, null, 65_536)).rejects.toThrow('cut off');
   });
 });

@@ -1,4 +1,5 @@
 // Watched listings on files of one's own: groups, labels and undo, charts, positions, the daily run, the waiting rule.
+import type { RowDataPacket } from 'mysql2';
 import { parseFeed } from '@rowanmanning/feed-parser';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import ical from 'node-ical';
@@ -229,6 +230,21 @@ describe('the daily run', () => {
     expect(day!.tries).toHaveLength(6);
     expect(day!.tries.at(-1)!.message).toMatch(/^0 of 4 listings read; no file of today names the others\.$/);
     expect(day!.nextTry).toBeNull();
+  });
+
+  test('days on which the program did not run are in the log, and say so', async () => {
+    await clear();
+    await run('2027-01-04T05:00:00Z', 'Europe/Berlin');
+    expect(await run('2027-01-08T05:00:00Z', 'Europe/Berlin')).toBe(true);
+    const log = await runs();
+    expect(log.map((r) => r.day)).toEqual(['2027-01-08', '2027-01-07', '2027-01-06', '2027-01-05', '2027-01-04']);
+    expect(log[2]).toMatchObject({ state: 'short', asked: 'daily', listings: 4, read: 0, nextTry: null });
+    expect(log[2]!.tries).toMatchObject([{ missed: 4, message: 'The program was not running on this day. 0 of 4 listings read.' }]); // prettier-ignore
+    // After years asleep the log holds as many days as it shows.
+    expect(await run('2031-01-08T05:00:00Z', 'Europe/Berlin')).toBe(true);
+    expect(await runs()).toHaveLength(120);
+    const [rows] = await program.database.pool.promise().query<RowDataPacket[]>('select count(*) as n from watch_runs');
+    expect(rows[0]!.n).toBe(126);
   });
 
   test('a process that died in a try is followed by another after ten minutes', async () => {

@@ -1,6 +1,6 @@
-import { and, countDistinct, desc, eq, gt, inArray, lte, ne } from 'drizzle-orm';
+import { and, countDistinct, desc, eq, gt, inArray, lt, lte, ne } from 'drizzle-orm';
 import type { WatchRun } from '@kettle/contract/watch';
-import { addDays, type Day } from '@kettle/core/measures/day';
+import { addDays, daysBetween, type Day } from '@kettle/core/measures/day';
 import { atOnce, type Database, type Db } from '../../ground/db/connection.ts';
 import { listings, readings, watched, watchRuns, type RunTry } from '../../ground/db/schema.ts';
 import { wallTime } from '../../ground/marketplaces/clock.ts';
@@ -132,6 +132,43 @@ const takeStock = async (database: Database, market: Market, { id, day }: Row, n
       .where(eq(watchRuns.id, id));
   });
 
+/**
+ * Writes days on which the program did not run into the log, from the last day in it up to the day before this one: a day
+ * without a row would look like one that nobody asked about. Files that bring such a day later fill it in.
+ */
+const noteDaysAsleep = async (db: Db, market: Market, today: Day, now: Date): Promise<void> => {
+  const [last] = await db
+    .select({ day: watchRuns.day })
+    .from(watchRuns)
+    .where(and(eq(watchRuns.marketplaceId, market.id), lt(watchRuns.day, today)))
+    .orderBy(desc(watchRuns.day))
+    .limit(1);
+  if (!last) return;
+  const first = addDays(last.day, Math.max(1, daysBetween(last.day, today) - MOST_RUNS));
+  const days = Array.from({ length: Math.max(0, daysBetween(first, today)) }, (_, i) => addDays(first, i));
+  if (days.length === 0) return;
+  const { watched: all, read } = await readOn(db, market, days);
+  await db
+    .insert(watchRuns)
+    .ignore()
+    .values(
+      days.map((day) => {
+        const n = Math.min(all, read.get(day) ?? 0);
+        const message = `The program was not running on this day. ${n} of ${inWords(all, 'listing')} read.`;
+        return {
+          marketplaceId: market.id,
+          day,
+          asked: 'daily' as const,
+          state: n >= all ? ('done' as const) : ('short' as const),
+          listings: all,
+          read: n,
+          readings: n,
+          tries: [{ at: now.toISOString(), read: n, missed: all - n, message }],
+        };
+      }),
+    );
+};
+
 export interface RunAsked {
   /** Looks for new files first. */
   look: (now: number) => Promise<void>;
@@ -162,6 +199,7 @@ export const runIfDue = async (
   if (!any) return false;
   const row = await claim(db, market, time.day, 'daily', now.getTime());
   if (!row) return false;
+  await noteDaysAsleep(db, market, row.day, now);
   await look(now.getTime());
   await takeStock(database, { ...market, today: time.day }, row, now.getTime());
   return true;

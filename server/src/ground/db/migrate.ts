@@ -65,13 +65,25 @@ export const migrateDatabase = async (
       const last = migrations.findLast((m) =>
         m.steps.every((_, place) => done.has(keyOf({ migration: m.tag, place }))),
       );
-      if (last) await before(last.tag, migrations.at(-1)!.tag);
+      if (last && (await holdsWorkspace(connection))) await before(last.tag, migrations.at(-1)!.tag);
       for (const step of missing)
         await carryOut(connection, step, begun.has(keyOf(step)) || mayBeHalfDone === step.migration);
     } finally {
       connection.release();
     }
   });
+};
+
+/** What is there once a workspace was ever ready to use; tables alone may be a first start's that was ended halfway. */
+const SIGNS = ['workspace', 'scoresheets', 'marketplaces'];
+const holdsWorkspace = async (connection: mysql.Connection): Promise<boolean> => {
+  for (const table of SIGNS) {
+    const [there] = await connection.query<mysql.RowDataPacket[]>('show tables like ?', [table]);
+    if (there.length === 0) continue;
+    const [rows] = await connection.query<mysql.RowDataPacket[]>(`select 1 from \`${table}\` limit 1`);
+    if (rows.length > 0) return true;
+  }
+  return false;
 };
 
 const keyOf = ({ migration, place }: Pick<Step, 'migration' | 'place'>): string => `${migration}/${place}`;

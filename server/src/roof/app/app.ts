@@ -101,6 +101,11 @@ export const makeApp = (services: Services, log: Logger): Express => {
     // Nobody waits for the answer any more.
     if (error instanceof Overtaken) return void response.destroy();
     if (response.headersSent) return next(error);
+    // Whoever asked went away while still sending: nothing of the program failed, whatever error that raises.
+    if (request.socket.destroyed || request.errored) {
+      request.log.info('The request was ended by whoever sent it');
+      return void response.destroy();
+    }
     const problem = problemFrom(error);
     if (problem.status >= 500) {
       request.log.error({ err: error, url: request.url }, problem.title);

@@ -49,7 +49,7 @@ export const openTable = async (pieces: Bytes, sheet: string | null = null, line
     .toString('utf8')
     .replace(/^\uFEFF/, '')
     .trimStart();
-  if (/^[[{]/.test(text)) return readJson(textsOf(all), text);
+  if (/^[[{]/.test(text)) return readJson(textsOf(all));
   if (/^<(!doctype|html|\?xml)/i.test(text)) throw new FileFault('The file is a web page or XML, not a table.');
   return readCsv(all, lines);
 };
