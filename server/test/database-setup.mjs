@@ -1,4 +1,4 @@
-import { mkdirSync, mkdtempSync, statfsSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startDatabase } from '../../scripts/private-database.mjs';
@@ -19,7 +19,8 @@ const roomIn = (folder) => {
 /** A folder in memory where there is room for it, since a schema is made five times as fast there; otherwise on disk. */
 const runFolder = () => {
   const isInMemory = roomIn(MEMORY) >= ROOM_NEEDED;
-  if (!isInMemory) process.stdout.write(`Less than 10 GB free in ${MEMORY}: the tests' database is on disk and takes longer.\n`);
+  if (!isInMemory)
+    process.stdout.write(`Less than 10 GB free in ${MEMORY}: the tests' database is on disk and takes longer.\n`);
   return mkdtempSync(join(isInMemory ? MEMORY : tmpdir(), 'kettle-test-'));
 };
 
@@ -33,5 +34,7 @@ export default async () => {
   process.env.KETTLE_TEST_WORLDS = folder;
   // What tests put into the temporary folder is removed with the run.
   process.env.TMPDIR = join(folder, 't');
-  mkdirSync(process.env.TMPDIR);
+  mkdirSync(process.env.TMPDIR, { mode: 0o711 });
+  // Servers of a cluster run as another user, who must get to their folders within this one.
+  chmodSync(folder, 0o711);
 };

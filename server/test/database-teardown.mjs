@@ -2,5 +2,5 @@ import { rmSync } from 'node:fs';
 
 export default async () => {
   await globalThis.kettleTestDatabase.stop();
-  rmSync(globalThis.kettleTestFolder, { recursive: true, force: true });
+  rmSync(globalThis.kettleTestFolder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
 };

@@ -43,8 +43,24 @@ const CONTENTS: Record<string, string> = {
 
 export type Fingerprint = Record<string, string>;
 
-/** Counts and hashes of a workspace's contents. */
+/** How long jobs may take that others have put into the queue. */
+const SETTLED_MS = 120_000;
+/** Waits until no job is open: a day of the clock, say, has old estimates made anew by a job of its own after it is done. */
+const settled = async (connection: mysql.Connection): Promise<void> => {
+  const until = Date.now() + SETTLED_MS;
+  for (;;) {
+    const [rows] = await connection.query<mysql.RowDataPacket[]>(
+      'select group_concat(concat(kind, " ", id)) open from jobs where state in ("queued", "running")',
+    );
+    if (rows[0]!.open === null) return;
+    if (Date.now() > until) throw new Error(`Jobs are still open: ${rows[0]!.open}`);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+};
+
+/** Counts and hashes of a workspace's contents, once every job has ended. */
 export const fingerprintOf = async (connection: mysql.Connection): Promise<Fingerprint> => {
+  await settled(connection);
   const result: Fingerprint = {};
   for (const [table, sql] of Object.entries(CONTENTS)) {
     const [rows] = await connection.query<mysql.RowDataPacket[]>(
