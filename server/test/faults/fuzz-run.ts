@@ -4,9 +4,12 @@ import { mkdtempSync, openSync, rmSync, statSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort, repositoryRoot, startDatabase } from '../../../scripts/private-database.mjs';
-import { fuzz } from './fuzz.ts';
+import { prepare } from './work.ts';
+import { archiveAt, bringIn, fuzz, fuzzArchives } from './fuzz.ts';
 
 const [requests = 20_000, seed = Math.floor(Math.random() * 1e6)] = process.argv.slice(2).map(Number);
+/** One forged archive for so many odd requests. */
+const REQUESTS_AN_ARCHIVE = 500;
 const folder = mkdtempSync(join(tmpdir(), 'kettle-fuzz-'));
 const database = await startDatabase(folder);
 const port = await freePort();
@@ -34,6 +37,24 @@ await new Promise<void>((resolve, reject) => {
   server.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
 });
 const before = statSync(logFile).size;
+// A workspace brought in from an archive stands beside the one it was taken from: requests meet both.
+const call = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
+  const type = typeof body === 'string' ? 'text/csv' : 'application/json';
+  const answer = await fetch(`http://127.0.0.1:${port}${path}`, {
+    method,
+    ...(body === undefined
+      ? {}
+      : { headers: { 'content-type': type }, body: typeof body === 'string' ? body : JSON.stringify(body) }),
+  });
+  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+  return (await answer.json()) as T;
+};
+await prepare({ call, address: async () => `http://127.0.0.1:${port}`, data: folder, withDatabase: () => Promise.reject(new Error('none')) }, false); // prettier-ignore
+await call('POST', '/api/marketplaces/far-quay/candidates', { name: 'Own', anchor: 'OWN1', rivals: ['OWN2', 'OWN3'] });
+await call('POST', '/api/marketplaces/far-quay/sieves', { place: 'sift', name: 'Mine', search: 'price=1..900', reasoning: '' }); // prettier-ignore
+const archive = await archiveAt(port);
+const broughtIn = await bringIn(port, archive);
+const archives = await fuzzArchives(port, archive, seed, Math.ceil(requests / REQUESTS_AN_ARCHIVE));
 const report = await fuzz(port, seed, requests);
 const alive = server.exitCode === null;
 server.kill('SIGTERM');
@@ -41,9 +62,15 @@ await new Promise((resolve) => (server.exitCode === null ? server.once('exit', r
 const grown = statSync(logFile).size - before;
 await database.stop();
 const failed =
-  report.failures.length > 0 || report.slowest.ms > 2000 || report.longRefusals > 0 || grown > 5e6 || !alive;
+  broughtIn.state !== 'done' ||
+  archives.failures.length > 0 ||
+  report.failures.length > 0 ||
+  report.slowest.ms > 2000 ||
+  report.longRefusals > 0 ||
+  grown > 5e6 ||
+  !alive;
 process.stdout.write(
-  `${JSON.stringify({ bench: 'fuzz', case: `seed ${seed}`, n: report.requests, alive, log_bytes: grown, slowest_ms: report.slowest.ms, ...report }, null, 1)}\n`,
+  `${JSON.stringify({ bench: 'fuzz', case: `seed ${seed}`, n: report.requests, alive, log_bytes: grown, slowest_ms: report.slowest.ms, broughtIn, archives, ...report }, null, 1)}\n`,
 );
 if (!failed) rmSync(folder, { recursive: true, force: true });
 process.exit(failed ? 1 : 0);

@@ -1,5 +1,6 @@
 import { request as httpRequest } from 'node:http';
-import { RequestMaker, type OddRequest } from './requests.ts';
+import { forgedArchive } from './archives.ts';
+import { randomFrom, RequestMaker, type OddRequest } from './requests.ts';
 
 export interface FuzzReport {
   requests: number;
@@ -11,10 +12,11 @@ export interface FuzzReport {
   longRefusals: number;
 }
 const MOST_FAILURES = 40;
+const LONGEST_ANSWER = 5000;
 
 const send = (
   port: number,
-  { method, path, body, type }: OddRequest,
+  { method, path, body, type, cookie }: Omit<OddRequest, 'body'> & { body: string | Buffer | undefined },
 ): Promise<{ status: number; text: string; type: string }> =>
   new Promise((resolve, reject) => {
     const sent = httpRequest(
@@ -25,12 +27,13 @@ const send = (
         path,
         headers: {
           host: `127.0.0.1:${port}`,
+          ...(cookie === undefined ? {} : { cookie }),
           ...(body === undefined ? {} : { 'content-type': type, 'content-length': Buffer.byteLength(body) }),
         },
       },
       (response) => {
         let text = '';
-        response.on('data', (chunk: Buffer) => (text.length < 5000 ? (text += chunk.toString()) : undefined));
+        response.on('data', (chunk: Buffer) => (text.length < LONGEST_ANSWER ? (text += chunk.toString()) : undefined));
         response.on('end', () =>
           resolve({ status: response.statusCode!, text, type: String(response.headers['content-type'] ?? '') }),
         );
@@ -78,16 +81,57 @@ export const fuzz = async (port: number, seed: number, requests: number, atOnce 
         if (ms > report.slowest.ms) report.slowest = { ms: Math.round(ms), what };
         report.byStatus[status] = (report.byStatus[status] ?? 0) + 1;
         const isProblem = type.startsWith('application/problem+json');
+        // The answer to HEAD has no body to be told by.
+        const isBare = asked.method === 'HEAD';
         // A simulated service that an odd request let down does what it was told.
         const isLetDown = isProblem && text.includes('"/problems/outside-');
-        if (((status >= 500 && !isLetDown) || (status >= 400 && !isProblem)) && report.failures.length < MOST_FAILURES)
+        if (
+          ((status >= 500 && !isLetDown) || (status >= 400 && !isProblem && !isBare)) &&
+          report.failures.length < MOST_FAILURES
+        )
           report.failures.push({ status, what, answer: text.slice(0, 300) });
-        if (isProblem && ((JSON.parse(text) as { fields?: unknown[] }).fields?.length ?? 0) > 20) report.longRefusals++;
+        if (isProblem && !isBare && ((JSON.parse(text) as { fields?: unknown[] }).fields?.length ?? 0) > 20)
+          report.longRefusals++;
       } catch (error) {
         report.failures.push({ status: 0, what, answer: (error as Error).message });
       }
     }
   };
   await Promise.all(Array.from({ length: atOnce }, one));
+  return report;
+};
+
+/** The workspace at a port as one file. */
+export const archiveAt = async (port: number): Promise<Buffer> => {
+  const answer = await fetch(`http://127.0.0.1:${port}/api/workspace/archive.zip`);
+  return Buffer.from(await answer.arrayBuffer());
+};
+
+/** Brings an archive into the workspace at a port, and says how that ended. */
+export const bringIn = async (port: number, file: Buffer): Promise<{ state: string; message: string }> => {
+  const sent = await fetch(`http://127.0.0.1:${port}/api/workspace/archive?name=copy.zip`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: new Uint8Array(file) }); // prettier-ignore
+  if (!sent.ok) return { state: `refused with ${sent.status}`, message: await sent.text() };
+  const { id } = (await sent.json()) as { id: number };
+  for (;;) {
+    const job = (await (await fetch(`http://127.0.0.1:${port}/api/jobs/${id}`)).json()) as { state: string; message: string }; // prettier-ignore
+    if (!['queued', 'running'].includes(job.state)) return job;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+};
+
+/**
+ * Brings forged archives in one after another. Each is read or refused with a sentence of its own; what the program did not
+ * foresee is a failure.
+ */
+export const fuzzArchives = async (port: number, file: Buffer, seed: number, count: number) => {
+  const random = randomFrom(seed);
+  const report = { archives: count, read: 0, refused: 0, failures: [] as { archive: number; answer: string }[] };
+  for (let n = 0; n < count; n++) {
+    const { state, message } = await bringIn(port, await forgedArchive(file, random));
+    if (state === 'done') report.read++;
+    else if (/^refused with 5|The program failed|without a word/.test(`${state} ${message}`))
+      report.failures.push({ archive: n, answer: `${state}: ${message.slice(0, 300)}` });
+    else report.refused++;
+  }
   return report;
 };

@@ -9,6 +9,7 @@ export interface OddRequest {
   body: string | undefined;
   type: string;
   route: string;
+  cookie?: string;
 }
 interface Schema {
   type?: string;
@@ -84,7 +85,43 @@ export class RequestMaker {
     );
   }
 
+  /** A request; now and then its address, its method or its cookies are odd, too. */
   next(): OddRequest {
+    const made = this.plain();
+    if (this.random() < 0.06) made.path = this.otherSpelling(made.path);
+    if (this.random() < 0.02) made.method = this.pick(['HEAD', 'OPTIONS', 'PATCH', 'PROPFIND', 'DELETE']);
+    if (made.method === 'HEAD') made.body = undefined;
+    if (this.random() < 0.1) made.cookie = this.oddCookie();
+    return made;
+  }
+
+  /** The same address as somebody might spell it who tries to get round a check. */
+  private otherSpelling(path: string): string {
+    const [, slash, rest = ''] = /^(\/api\/)?(.*)$/s.exec(path)!;
+    const start = slash ?? '/';
+    return this.pick([
+      () => `/API/${rest}`,
+      () => `//api/${rest}`,
+      () => `/api//${rest}`,
+      () => `/./api/${rest}`,
+      () => `/x/../api/${rest}`,
+      () => `/%61pi/${rest}`,
+      () => `/%2561pi/${rest}`,
+      () => `/api;v=1/${rest}`,
+      () => `${start}${rest.replace('?', '/?')}/`,
+      () => `${start}${rest.replaceAll('/', '%2f')}`,
+      () => `${start}${rest.toUpperCase()}`,
+      () => `${start}${rest}${'/x'.repeat(200)}`,
+      () => `${start}${rest.slice(0, Math.floor(this.random() * rest.length))}`,
+    ])();
+  }
+
+  private oddCookie(): string {
+    const value = this.pick(['', 'x', 'x'.repeat(4000), '%', '%00', '"', '=;=', '1; 2; 3', 'é'.normalize('NFC'), "' or 1=1 --", '{"a":1}']); // prettier-ignore
+    return this.pick([`kettle=${value}`, `kettle-device=${value}`, value, `kettle=${value}; kettle=${value}`, `__proto__=${value}`]); // prettier-ignore
+  }
+
+  private plain(): OddRequest {
     const [name, route] = this.pick(this.all);
     const filled = route.path.replace(/\{(\w+)\}/g, (_, key: string) =>
       this.encoded(this.value((route.params.properties as Record<string, Schema>)[key]!, key, 0.15)),

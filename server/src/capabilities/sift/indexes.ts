@@ -6,7 +6,7 @@ import { MEASURES } from '@kettle/core/sift/measures';
 import { pageOf } from '@kettle/core/sift/order';
 import { limitCache, sift, type LimitCache } from '@kettle/core/sift/query';
 import type { Database, Db } from '../../ground/db/connection.ts';
-import { categoryPaths, type Market } from '../../ground/marketplaces/marketplaces.ts';
+import { categoryPaths, marketOf, type Market } from '../../ground/marketplaces/marketplaces.ts';
 import type { Build } from './build.ts';
 import type { BuildAsked, BuildData, BuildTold, Replica } from './build.worker.ts';
 
@@ -63,6 +63,8 @@ export class SiftIndexes {
     }
     const have = this.ready.get(market.id);
     const failure = this.failures.get(market.id);
+    // Removed while its index was built: that is told as what it is.
+    if (!have) await marketOf(this.db, market.id);
     if (!have) throw new Error(`The sift index of ${market.name} could not be built: ${failure?.sentence}`);
     return {
       ...have,
