@@ -96,17 +96,17 @@ describe('an owner that was taken over', () => {
 });
 
 describe('the hob', () => {
-  test('moves to the day that was fixed when it was asked, however often the job is run', async () => {
+  test('moves by the days that were asked for; a day that an earlier version fixed is reached once', async () => {
     const before = await hobDay();
     const { json } = await program.call<Job>('POST', `${at}/hob`, { days: 30 });
     await program.ended(json);
     const after = await hobDay();
-    const { payload } = await rowOf(json.id);
-    expect(payload).toEqual({ marketplace: 'quayside', to: after });
     expect(Date.parse(after) - Date.parse(before)).toBe(30 * 86_400_000);
-    // As if its owner had been killed just behind the end: it is run again and changes nothing.
     const n = await readingsInAll();
-    await program.database.db.update(jobs).set({ state: 'queued' }).where(eq(jobs.id, json.id));
+    await program.database.db
+      .update(jobs)
+      .set({ state: 'queued', payload: { marketplace: 'quayside', to: after } })
+      .where(eq(jobs.id, json.id));
     expect((await program.ended(json)).message).toContain('already');
     expect([await hobDay(), await readingsInAll()]).toEqual([after, n]);
   });
@@ -115,6 +115,28 @@ describe('the hob', () => {
     const asked = await Promise.all([7, 7, 1].map((days) => program.call<Job>('POST', `${at}/hob`, { days })));
     for (const { json } of asked) expect((await program.ended(json)).state).toBe('done');
     expect(Date.parse(await hobDay()) - Date.parse(before)).toBe(15 * 86_400_000);
+  });
+  test('a move that is cancelled while it waits takes its days with it', async () => {
+    const before = await hobDay();
+    // Something of the same lane runs, so that both wait.
+    const [busy] = await program.database.db
+      .insert(jobs)
+      .values({
+        kind: 'nobody-runs-this',
+        payload: {},
+        state: 'running',
+        lane: 'hob/quayside',
+        worker: 'another',
+        aliveAt: '2100-01-01 00:00:00',
+      }) // prettier-ignore
+      .$returningId();
+    const first = await program.call<Job>('POST', `${at}/hob`, { days: 7 });
+    const second = await program.call<Job>('POST', `${at}/hob`, { days: 1 });
+    await program.call('DELETE', `/api/jobs/${first.json.id}`);
+    await program.database.db.update(jobs).set({ state: 'done' }).where(eq(jobs.id, busy!.id));
+    expect((await program.ended(second.json)).state).toBe('done');
+    expect((await rowOf(first.json.id)).state).toBe('cancelled');
+    expect(Date.parse(await hobDay()) - Date.parse(before)).toBe(86_400_000);
   });
   test('cancelled, it leaves nothing from the future, and the sift agrees with the database', async () => {
     const [before, n] = [await hobDay(), await readingsInAll()];

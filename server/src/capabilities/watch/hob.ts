@@ -1,5 +1,5 @@
 import { eq, min } from 'drizzle-orm';
-import { daysBetween, type Day } from '@kettle/core/measures/day';
+import { addDays, daysBetween, type Day } from '@kettle/core/measures/day';
 import type { Db } from '../../ground/db/connection.ts';
 import { estimates, listings, marketplaces } from '../../ground/db/schema.ts';
 import { refreshEstimates } from '../../ground/estimates/estimates.ts';
@@ -31,13 +31,14 @@ const areOld = async (db: Db, marketplace: string, today: Day): Promise<boolean>
  * the estimates that follow. All of it, or nothing.
  */
 export const moveHob = async (
-  { marketplace, to }: JobPayloads['move-hob'],
+  { marketplace, ...move }: JobPayloads['move-hob'],
   { database, progress, finish }: JobContext,
   outside: Pick<Outside, 'listingFeed' | 'searchFeed' | 'suppliers'>,
 ): Promise<void> => {
   const { db } = database;
   const market = await marketOf(db, marketplace);
   if (!market.simulated) throw new ForPeople(`${market.name} has no simulated clock; its days pass by themselves.`);
+  const to = 'to' in move ? move.to : addDays(market.today, move.days);
   if (to <= market.today)
     return finish(async () => ({ message: `It is ${market.today} already.`, day: market.today, readings: 0 }));
   const rows = await watchedRows(db, marketplace);

@@ -8,8 +8,11 @@ export interface ImportPayload extends ImportSettings {
   source: string;
 }
 export interface JobPayloads {
-  /** The day to move to is fixed when it is asked for, so that running it twice moves once. */
-  'move-hob': { marketplace: string; to: string };
+  /**
+   * How many days on; a move that is cancelled while it waits so takes its days with it. Run twice it moves once, because the
+   * clock and the end of the job are one transaction. Earlier versions put the day itself into the queue.
+   */
+  'move-hob': { marketplace: string; days: number } | { marketplace: string; to: string };
   'mine-reviews': { listings: number[] };
   'import-listings': ImportPayload;
   'import-readings': ImportPayload;
