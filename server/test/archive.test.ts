@@ -149,6 +149,8 @@ describe('a copy of a workspace', () => {
           'sessions',
           'invitations',
           'tokens',
+          // Of the version before, which may still work beside this one.
+          'sign_in_tries',
           'sign_in_counts',
           'devices',
           'recovery_codes',
