@@ -115,7 +115,12 @@ const PASSWORD = 'correct horse battery staple';
 /** Somebody joins by an invitation and is signed in. */
 export const joined = async (origin: string, invitation: string, login: string): Promise<Browser> => {
   const browser = new Browser(origin);
-  const { status, json } = await browser.ask('POST', '/api/join', { invitation, name: login, login, password: PASSWORD });
+  const { status, json } = await browser.ask('POST', '/api/join', {
+    invitation,
+    name: login,
+    login,
+    password: PASSWORD,
+  });
   if (status !== 200) throw new Error(`${login} could not join: ${status} ${JSON.stringify(json)}`);
   return browser;
 };
