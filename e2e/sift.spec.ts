@@ -159,8 +159,11 @@ test('rules for flags are changed in Sources, and lists follow', async ({ page }
 test('kinds and words to stay away from are kept in Sources', async ({ page }) => {
   await page.goto(demo('/sources'));
   const words = page.getByRole('textbox', { name: 'Words to stay away from on Lindholm Torg' });
+  // Saved, and not only typed: leaving the page at once could be quicker.
+  const saved = page.waitForResponse((r) => r.url().endsWith('/stay-away') && r.request().method() === 'PUT');
   await words.fill('kite');
   await words.press('Enter');
+  await saved;
   await expect(page.getByRole('button', { name: 'Undo the last change' })).toBeVisible();
   await page.goto(demo('/lindholm-torg/sift?has=kite'));
   await expect(page.getByTestId('sift-count')).toHaveText('0');
