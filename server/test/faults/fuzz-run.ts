@@ -66,6 +66,7 @@ const failed =
   archives.failures.length > 0 ||
   report.failures.length > 0 ||
   report.slowest.ms > 2000 ||
+  report.slowestWhole.ms > 10_000 ||
   report.longRefusals > 0 ||
   grown > 5e6 ||
   !alive;
