@@ -5,12 +5,14 @@ import { closeSync, existsSync, fsyncSync, openSync, renameSync, rmSync, statfsS
 import { join } from 'node:path';
 
 const MB = 2 ** 20;
-/** Less than the room below which nothing is written (64 MB): given away, it must not look like room. */
+/** With less than this free the server saves nothing (`server/src/ground/room/room.ts`), and what stops is started as often as it takes. */
+const TOO_LITTLE_MB = 64;
+/** Less than that: given away, it must not look like room. */
 const RESERVE_MB = 48;
-/** With less than this free a database that stopped is taken to have stopped for want of room. */
-const LITTLE_MB = 32;
-/** The reserve is made when twice as much is left beside it. */
+/** The reserve is made when so much is free that three times as much is left beside it. */
 const PLENTY_MB = 4 * RESERVE_MB;
+/** With less than this free the reserve is given to the database, which sorts and groups in temporary files while it is read. */
+const NOTHING_MB = 16;
 
 const freeMb = (folder) => {
   const { bavail, bsize } = statfsSync(folder);
@@ -20,14 +22,11 @@ const freeMb = (folder) => {
 /** True when there is hardly any room left where a folder lies. */
 export const isFull = (folder) => {
   try {
-    return freeMb(folder) < LITTLE_MB;
+    return freeMb(folder) < TOO_LITTLE_MB;
   } catch {
     return false;
   }
 };
-
-/** With less than this free the reserve is given to the database, which sorts and groups in temporary files while it is read. */
-const NOTHING_MB = 16;
 
 /** Puts some room aside, when there is plenty. Filled at random: zeros take no room on disks that compress. */
 const keepReserve = (folder) => {

@@ -6,7 +6,8 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { RowDataPacket } from 'mysql2';
 import { Room } from '../src/ground/room/room.ts';
-import { pause, RealProgram } from './faults/program.ts';
+import { RealProgram } from './faults/program.ts';
+import { until } from './until.ts';
 
 const MB = 2 ** 20;
 
@@ -43,7 +44,8 @@ afterAll(async () => {
 });
 
 const filler = join(disk, 'filler');
-const fill = (): void => void spawnSync('dd', ['if=/dev/zero', `of=${filler}`, 'bs=64k', 'oflag=append', 'conv=notrunc'], { stdio: 'ignore' }); // prettier-ignore
+const fill = (): void =>
+  void spawnSync('dd', ['if=/dev/zero', `of=${filler}`, 'bs=64k', 'oflag=append', 'conv=notrunc'], { stdio: 'ignore' });
 
 (isMounted ? describe : describe.skip)('a disk that is full', () => {
   let origin = '';
@@ -52,19 +54,14 @@ const fill = (): void => void spawnSync('dd', ['if=/dev/zero', `of=${filler}`, '
     path: string,
     body?: object,
   ): Promise<{ status: number; body: Record<string, unknown> }> => {
-    const answer = await fetch(`${origin}${path}`, { method, ...(body ? { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } } : {}) }); // prettier-ignore
+    const answer = await fetch(`${origin}${path}`, {
+      method,
+      ...(body ? { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } } : {}),
+    });
     return { status: answer.status, body: (await answer.json()) as Record<string, unknown> };
   };
   const makeMarket = (name: string) =>
     ask('POST', '/api/marketplaces', { name, copyFrom: null, currency: 'EUR', measures: 'metric' });
-  /** Asks again until an answer is as wished; the test's own limit ends it. */
-  const until = async <T>(ask: () => Promise<T>, isRight: (answer: T) => boolean): Promise<T> => {
-    for (;;) {
-      const answer = await ask().catch(() => null);
-      if (answer !== null && isRight(answer)) return answer;
-      await pause(50);
-    }
-  };
   beforeAll(async () => {
     program.launch();
     origin = await program.address();

@@ -128,7 +128,7 @@ describe('the hob', () => {
         lane: 'hob/quayside',
         worker: 'another',
         aliveAt: '2100-01-01 00:00:00',
-      }) // prettier-ignore
+      })
       .$returningId();
     const first = await program.call<Job>('POST', `${at}/hob`, { days: 7 });
     const second = await program.call<Job>('POST', `${at}/hob`, { days: 1 });

@@ -469,7 +469,11 @@ describe('together', () => {
     const gone = cookieOf((await signIn('helper')).headers);
     const line = await hearing(program, gone);
     await as(gone, 'POST', '/api/sign-out', {});
-    await as(cookies.owner, 'POST', '/api/marketplaces/quayside/candidates', { name: 'Kept quiet', anchor: 'QS0043A3', rivals: [] }); // prettier-ignore
+    await as(cookies.owner, 'POST', '/api/marketplaces/quayside/candidates', {
+      name: 'Kept quiet',
+      anchor: 'QS0043A3',
+      rivals: [],
+    });
     await expect(line.next()).rejects.toThrow('The line ended.');
     line.end();
   });

@@ -270,15 +270,18 @@ describe('files made to do harm', () => {
 describe('JSON', () => {
   /** Every letter outside ASCII escaped, and some inside, as many programs write it. */
   const escaped = (json: string): string =>
-    json.replace(
-      /[a-z\u0080-\uffff]/g,
-      (c, at: number) =>
-      c > '\u007f' || (at % 3 === 0 && !/[bfnrtu]/.test(c) && json[at - 1] !== '\\') ? `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}` : c, // prettier-ignore
+    json.replace(/[a-z\u0080-\uffff]/g, (c, at: number) =>
+      c > '\u007f' || (at % 3 === 0 && !/[bfnrtu]/.test(c) && json[at - 1] !== '\\')
+        ? `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`
+        : c,
     );
   test('letters escaped or not are the same letters, wherever a piece of the file ends', async () => {
     await fc.assert(
       fc.asyncProperty(
-        fc.array(fc.record({ Code: fc.string({ minLength: 1 }), Title: fc.string({ unit: 'grapheme' }) }), { minLength: 1, maxLength: 6 }), // prettier-ignore
+        fc.array(fc.record({ Code: fc.string({ minLength: 1 }), Title: fc.string({ unit: 'grapheme' }) }), {
+          minLength: 1,
+          maxLength: 6,
+        }),
         fc.integer({ min: 1, max: 40 }),
         async (rows, size) => {
           const plain = await read(JSON.stringify(rows));
@@ -300,7 +303,11 @@ describe('JSON', () => {
   });
 
   test('one object a line is read however long the first line is, and an object of lists is none', async () => {
-    const long = { code: 'A', title: 'x'.repeat(900), ...Object.fromEntries(Array.from({ length: 100 }, (_, i) => [`f${i}`, 'y'.repeat(900)])) }; // prettier-ignore
+    const long = {
+      code: 'A',
+      title: 'x'.repeat(900),
+      ...Object.fromEntries(Array.from({ length: 100 }, (_, i) => [`f${i}`, 'y'.repeat(900)])),
+    };
     const file = `${JSON.stringify(long)}\n${JSON.stringify({ ...long, code: 'B' })}\n`;
     expect(file.indexOf('\n')).toBeGreaterThan(65_536);
     expect((await read(file, null, 65_536)).rows.map((r) => r[0])).toEqual(['A', 'B']);

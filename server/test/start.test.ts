@@ -17,6 +17,7 @@ import { afterAll, afterEach, beforeAll, expect, jest, test } from '@jest/global
 import { repositoryRoot } from '../../scripts/private-database.mjs';
 import { commandLine, descendants, isThere } from './processes.ts';
 import { freshSchema } from './program.ts';
+import { until } from './until.ts';
 
 jest.setTimeout(120_000);
 
@@ -130,10 +131,6 @@ test('killed without a word, its database and server end with it, and the next s
 /** The process below the program whose command line holds some words. */
 const below = (program: Started, words: string): number =>
   descendants(program.child.pid!).find((pid) => commandLine(pid).includes(words))!;
-/** Waits until something is so; fails by the test's own time limit when it never is. */
-const until = async (holds: () => boolean | Promise<boolean>): Promise<void> => {
-  while (!(await holds())) await new Promise((resolve) => setImmediate(resolve));
-};
 const times = (text: string, part: string): number => text.split(part).length - 1;
 const answers = (address: string, path = '/api/health'): Promise<boolean> =>
   fetch(`${address}${path}`).then(

@@ -19,6 +19,7 @@ import { actAs, actAsStranger } from '../src/ground/people/who.ts';
 import { problemFrom } from '../src/ground/problems/problem.ts';
 import { asStranger, gateOf, NOT_LOGGED } from '../src/roof/app/access.ts';
 import { startProgram, type Program } from './program.ts';
+import { until } from './until.ts';
 import { Proxy } from './several/proxy.ts';
 
 const PASSWORD = 'correct horse battery staple';
@@ -325,15 +326,6 @@ test('an address is the API’s however it is spelt, and a page’s otherwise', 
     expect([path, isApiPath(path)]).toEqual([path, false]);
 });
 
-/** Asks until an answer is as wished, or answers with the last one after a while. */
-const until = async <T>(ask: () => Promise<T>, isRight: (answer: T) => boolean): Promise<T> => {
-  for (let n = 0; ; n++) {
-    const answer = await ask();
-    if (isRight(answer) || n === 200) return answer;
-    await new Promise((resolve) => setTimeout(resolve, 25));
-  }
-};
-
 describe('the log of changes', () => {
   test('shows every writing route that somebody asked for, whatever came of it', async () => {
     const writing = ROUTES.filter((r) => r.method !== 'GET' && !/sign-out|me\/password|sign-in|join|come-back/.test(r.address)); // prettier-ignore
@@ -371,7 +363,10 @@ describe('the log of changes', () => {
     await as(signedIn, 'POST', '/api/sign-out-everywhere', {});
     const byNora = async (): Promise<string[]> => {
       const { json: deeds } = await program.call<Deed[]>('GET', '/api/deeds', undefined, { cookie: cookies.owner });
-      return deeds.filter((d) => d.by === 'Nora').map((d) => d.what).reverse(); // prettier-ignore
+      return deeds
+        .filter((d) => d.by === 'Nora')
+        .map((d) => d.what)
+        .reverse();
     };
     expect((await until(byNora, (all) => all.length >= 5)).toSorted()).toEqual([
       'POST /api/join',

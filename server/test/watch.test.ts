@@ -239,7 +239,9 @@ describe('the daily run', () => {
     const log = await runs();
     expect(log.map((r) => r.day)).toEqual(['2027-01-08', '2027-01-07', '2027-01-06', '2027-01-05', '2027-01-04']);
     expect(log[2]).toMatchObject({ state: 'short', asked: 'daily', listings: 4, read: 0, nextTry: null });
-    expect(log[2]!.tries).toMatchObject([{ missed: 4, message: 'The program was not running on this day. 0 of 4 listings read.' }]); // prettier-ignore
+    expect(log[2]!.tries).toMatchObject([
+      { missed: 4, message: 'The program was not running on this day. 0 of 4 listings read.' },
+    ]);
     // After years asleep the log holds as many days as it shows.
     expect(await run('2031-01-08T05:00:00Z', 'Europe/Berlin')).toBe(true);
     expect(await runs()).toHaveLength(120);

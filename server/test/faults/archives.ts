@@ -5,7 +5,27 @@ import JSZip from 'jszip';
 interface Manifest {
   tables: { name: string; rows: number; sha256: string }[];
 }
-const ODD_CELLS: unknown[] = [null, '', -1, 0, 1.5, 2 ** 53, 2 ** 31, 1e308, true, [], {}, [[1]], { a: { b: 1 } }, 'x'.repeat(70_000), '\u0000', '2026-02-30', '../x', '=1+1', '😀']; // prettier-ignore
+const ODD_CELLS: unknown[] = [
+  null,
+  '',
+  -1,
+  0,
+  1.5,
+  2 ** 53,
+  2 ** 31,
+  1e308,
+  true,
+  [],
+  {},
+  [[1]],
+  { a: { b: 1 } },
+  'x'.repeat(70_000),
+  '\u0000',
+  '2026-02-30',
+  '../x',
+  '=1+1',
+  '😀',
+];
 const MOST_CHANGES = 5;
 
 const pickOf = <T>(list: readonly T[], random: () => number): T => list[Math.floor(random() * list.length)]!;
@@ -14,7 +34,10 @@ const pickOf = <T>(list: readonly T[], random: () => number): T => list[Math.flo
 const likeIt = (value: unknown, random: () => number): unknown => {
   if (typeof value === 'number')
     return Number.isInteger(value) ? Math.round(value * 2 * random()) : value * 2 * random();
-  if (typeof value === 'string') return /^\d{4}-\d\d-\d\d$/.test(value) ? '2024-02-29' : `${value.slice(0, 200)}${pickOf(['x', ' ', '😀', '"', '<b>'], random)}`; // prettier-ignore
+  if (typeof value === 'string')
+    return /^\d{4}-\d\d-\d\d$/.test(value)
+      ? '2024-02-29'
+      : `${value.slice(0, 200)}${pickOf(['x', ' ', '😀', '"', '<b>'], random)}`;
   return value;
 };
 

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort, repositoryRoot, startDatabase } from '../../../scripts/private-database.mjs';
 import { prepare } from './work.ts';
-import { archiveAt, bringIn, fuzz, fuzzArchives } from './fuzz.ts';
+import { archiveAt, bringIn, callerAt, fuzz, fuzzArchives } from './fuzz.ts';
 
 const [requests = 20_000, seed = Math.floor(Math.random() * 1e6)] = process.argv.slice(2).map(Number);
 /** One forged archive for so many odd requests. */
@@ -38,20 +38,19 @@ await new Promise<void>((resolve, reject) => {
 });
 const before = statSync(logFile).size;
 // A workspace brought in from an archive stands beside the one it was taken from: requests meet both.
-const call = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
-  const type = typeof body === 'string' ? 'text/csv' : 'application/json';
-  const answer = await fetch(`http://127.0.0.1:${port}${path}`, {
-    method,
-    ...(body === undefined
-      ? {}
-      : { headers: { 'content-type': type }, body: typeof body === 'string' ? body : JSON.stringify(body) }),
-  });
-  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
-  return (await answer.json()) as T;
-};
-await prepare({ call, address: async () => `http://127.0.0.1:${port}`, data: folder, withDatabase: () => Promise.reject(new Error('none')) }, false); // prettier-ignore
-await call('POST', '/api/marketplaces/far-quay/candidates', { name: 'Own', anchor: 'OWN1', rivals: ['OWN2', 'OWN3'] });
-await call('POST', '/api/marketplaces/far-quay/sieves', { place: 'sift', name: 'Mine', search: 'price=1..900', reasoning: '' }); // prettier-ignore
+const asked = { ...callerAt(port), data: folder };
+await prepare(asked, false);
+await asked.call('POST', '/api/marketplaces/far-quay/candidates', {
+  name: 'Own',
+  anchor: 'OWN1',
+  rivals: ['OWN2', 'OWN3'],
+});
+await asked.call('POST', '/api/marketplaces/far-quay/sieves', {
+  place: 'sift',
+  name: 'Mine',
+  search: 'price=1..900',
+  reasoning: '',
+});
 const archive = await archiveAt(port);
 const broughtIn = await bringIn(port, archive);
 const archives = await fuzzArchives(port, archive, seed, Math.ceil(requests / REQUESTS_AN_ARCHIVE));

@@ -1,5 +1,7 @@
 import { request as httpRequest } from 'node:http';
+import type { Job } from '@kettle/contract/shapes';
 import { forgedArchive } from './archives.ts';
+import { endOf } from './work.ts';
 import { randomFrom, RequestMaker, type OddRequest } from './requests.ts';
 
 export interface FuzzReport {
@@ -16,7 +18,7 @@ export interface FuzzReport {
 /** A curve that is put in force changes every estimate of its marketplace. */
 const WHOLE = /^PUT \/api\/curves\/\d+\/in-force/;
 const MOST_FAILURES = 40;
-const LONGEST_ANSWER = 5000;
+const LONGEST_ANSWER = 1_000_000;
 
 const send = (
   port: number,
@@ -47,6 +49,19 @@ const send = (
     sent.on('error', reject);
     sent.end(body);
   });
+
+/** Asks a program at a port over its API, as `RealProgram` is asked. */
+export const callerAt = (port: number) => ({
+  address: async (): Promise<string> => `http://127.0.0.1:${port}`,
+  call: async <T>(method: string, path: string, body?: unknown): Promise<T> => {
+    const isText = typeof body === 'string';
+    const type = isText ? 'text/csv' : 'application/json';
+    const sent = body === undefined || isText ? body : JSON.stringify(body);
+    const { status, text } = await send(port, { method, path, body: sent, type, route: '' });
+    if (status !== 200) throw new Error(`${method} ${path}: ${status} ${text}`);
+    return JSON.parse(text) as T;
+  },
+});
 
 const describe = ({ method, path, body }: OddRequest): string =>
   `${method} ${path.slice(0, 200)} ${(body ?? '').slice(0, 300)}`;
@@ -120,15 +135,11 @@ export const archiveAt = async (port: number): Promise<Buffer> => {
 };
 
 /** Brings an archive into the workspace at a port, and says how that ended. */
-export const bringIn = async (port: number, file: Buffer): Promise<{ state: string; message: string }> => {
-  const sent = await fetch(`http://127.0.0.1:${port}/api/workspace/archive?name=copy.zip`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: new Uint8Array(file) }); // prettier-ignore
-  if (!sent.ok) return { state: `refused with ${sent.status}`, message: await sent.text() };
-  const { id } = (await sent.json()) as { id: number };
-  for (;;) {
-    const job = (await (await fetch(`http://127.0.0.1:${port}/api/jobs/${id}`)).json()) as { state: string; message: string }; // prettier-ignore
-    if (!['queued', 'running'].includes(job.state)) return job;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
+export const bringIn = async (port: number, file: Buffer): Promise<Pick<Job, 'state' | 'message'>> => {
+  const path = '/api/workspace/archive?name=copy.zip';
+  const { status, text } = await send(port, { method: 'POST', path, body: file, type: 'application/zip', route: '' });
+  if (status !== 200) return { state: 'failed', message: `Answered with ${status}: ${text}` };
+  return endOf(callerAt(port), JSON.parse(text) as Job);
 };
 
 /**
@@ -141,7 +152,7 @@ export const fuzzArchives = async (port: number, file: Buffer, seed: number, cou
   for (let n = 0; n < count; n++) {
     const { state, message } = await bringIn(port, await forgedArchive(file, random));
     if (state === 'done') report.read++;
-    else if (/^refused with 5|The program failed|without a word/.test(`${state} ${message}`))
+    else if (/^Answered with 5|The program failed|without a word/.test(message))
       report.failures.push({ archive: n, answer: `${state}: ${message.slice(0, 300)}` });
     else report.refused++;
   }

@@ -119,8 +119,26 @@ export class RequestMaker {
   }
 
   private oddCookie(): string {
-    const value = this.pick(['', 'x', 'x'.repeat(4000), '%', '%00', '"', '=;=', '1; 2; 3', 'é'.normalize('NFC'), "' or 1=1 --", '{"a":1}']); // prettier-ignore
-    return this.pick([`kettle=${value}`, `kettle-device=${value}`, value, `kettle=${value}; kettle=${value}`, `__proto__=${value}`]); // prettier-ignore
+    const value = this.pick([
+      '',
+      'x',
+      'x'.repeat(4000),
+      '%',
+      '%00',
+      '"',
+      '=;=',
+      '1; 2; 3',
+      'é'.normalize('NFC'),
+      "' or 1=1 --",
+      '{"a":1}',
+    ]);
+    return this.pick([
+      `kettle=${value}`,
+      `kettle-device=${value}`,
+      value,
+      `kettle=${value}; kettle=${value}`,
+      `__proto__=${value}`,
+    ]);
   }
 
   private plain(): OddRequest {

@@ -15,7 +15,7 @@ export interface Work {
 export const MARKET = '/api/marketplaces/quayside';
 const WATCHED = ['QS0049G9', 'QS003W36', 'QS004AH0', 'QS003PX0', 'QS0043A3', 'QS003Y58'];
 
-const takeIn = async (program: Asked, kind: string, text: string, market = MARKET): Promise<Job> => {
+const takeIn = async (program: Pick<Asked, 'call'>, kind: string, text: string, market = MARKET): Promise<Job> => {
   const { upload, mapping } = await program.call<{ upload: number; mapping: object }>(
     'POST',
     `${market}/imports/${kind}/preview?name=${kind}.csv`,
@@ -165,7 +165,7 @@ const newestImport = async (program: Asked, takenBack: boolean): Promise<number>
 };
 
 let candidate: number | null = null;
-const candidateId = async (program: Asked): Promise<number> => {
+const candidateId = async (program: Pick<Asked, 'call'>): Promise<number> => {
   const there = await program.call<{ id: number }[]>('GET', `${MARKET}/candidates`);
   candidate =
     there[0]?.id ??
@@ -179,7 +179,7 @@ const candidateId = async (program: Asked): Promise<number> => {
 };
 
 /** What must be there before the first round. @param withCopy a copy of the workspace, too, to be read in */
-export const prepare = async (program: Asked, withCopy = true): Promise<void> => {
+export const prepare = async (program: Pick<Asked, 'call' | 'address' | 'data'>, withCopy = true): Promise<void> => {
   await program.call('POST', `${MARKET}/watch`, { text: WATCHED.join(' ') });
   await candidateId(program);
   await program.call('POST', '/api/marketplaces', {
@@ -258,7 +258,7 @@ export const workOf = (round: number): Work => {
 };
 
 /** Waits until a job has ended, through whatever happens to the program meanwhile. */
-export const endOf = async (program: Asked, job: Job): Promise<Job> => {
+export const endOf = async (program: Pick<Asked, 'call'>, job: Job): Promise<Job> => {
   const until = Date.now() + 180_000;
   while (Date.now() < until) {
     const now = await program.call<Job>('GET', `/api/jobs/${job.id}`).catch(() => null);

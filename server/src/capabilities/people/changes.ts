@@ -44,8 +44,10 @@ class Changes {
     if (this.listeners.size === 0) {
       // What was done before is nobody's news.
       this.seen = new Set((await this.recent()).map((r) => r.id));
-      // One look at a time: what two of them saw would be told twice.
-      this.timer = setInterval(() => void (this.looking ??= this.look().finally(() => (this.looking = null))), EVERY_MS); // prettier-ignore
+      this.timer = setInterval(() => {
+        // One look at a time: what two of them saw would be told twice.
+        this.looking ??= this.look().finally(() => (this.looking = null));
+      }, EVERY_MS);
       this.timer.unref();
       this.here = await whoIsHere(this.db);
     }
@@ -66,7 +68,7 @@ class Changes {
         what: deeds.what,
         parameters: deeds.parameters,
         status: deeds.status,
-      }) // prettier-ignore
+      })
       .from(deeds)
       .innerJoin(people, eq(people.id, deeds.personId))
       .where(sql`${deeds.at} > utc_timestamp(3) - interval ${sql.raw(String(BACK_SECONDS))} second`)

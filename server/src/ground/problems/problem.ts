@@ -1,5 +1,5 @@
 import type { Problem } from '@kettle/contract/shapes';
-import { room } from '../room/room.ts';
+import { fullSentence, room } from '../room/room.ts';
 import { chainOf } from './causes.ts';
 
 /** A problem that is told to whoever asked, as RFC 9457 problem details. Everything else thrown is a bug. */
@@ -70,6 +70,7 @@ export const isTaken = (error: unknown): boolean => [...chainOf(error)].some(({ 
 export const isDatabaseAway = (error: unknown): boolean =>
   says(error, AWAY, /closed state|connection is closed|connection lost|pool is closed/i);
 
+const DISK_FULL = 'disk-full';
 /** True when there is no room left where the data is kept. */
 const saysDiskFull = (error: unknown): boolean =>
   says(error, FULL, /no space left|errno: 28\b|error 28\b|disk (is )?full|^the table '.*' is full/i);
@@ -80,6 +81,12 @@ export const isDiskFull = (error: unknown): boolean => saysDiskFull(error) || (i
 /** What to tell when there is no room left; null when that is not what went wrong. */
 export const diskFullSentence = (error: unknown): string | null =>
   isDiskFull(error) ? 'The disk is full. What was there before is kept. Free some space, then try again.' : null;
+
+/** What a change is answered with while the disk is full, before anything of it is tried. @param freeMb what is left, in MB */
+export const diskFull = (freeMb: number | null): ProblemError =>
+  new ProblemError(507, DISK_FULL, fullSentence(freeMb), {
+    detail: 'Nothing was changed. Free some space on the disk, then try again.',
+  });
 
 const MOST_FIELDS = 20;
 
@@ -92,7 +99,7 @@ export const problemFrom = (error: unknown): Problem => {
     return fields ? { ...problem, fields: fields.slice(0, MOST_FIELDS) } : problem;
   }
   const full = diskFullSentence(error);
-  if (full) return { type: '/problems/disk-full', title: full, status: 507 };
+  if (full) return { type: `/problems/${DISK_FULL}`, title: full, status: 507 };
   if (says(error, READ_ONLY, /\bread.only (option|mode)\b/i))
     return {
       type: '/problems/database-read-only',

@@ -16,7 +16,7 @@ export interface RoomState {
 }
 
 /** Free bytes for this user on the disk that a folder lies on; null where that cannot be told. */
-export const freeBytesOf = (folder: string | null): number | null => {
+const freeBytesOf = (folder: string | null): number | null => {
   if (folder === null) return null;
   try {
     const { bavail, bsize } = statfsSync(folder);
@@ -42,7 +42,6 @@ export const freeBytesOf = (folder: string | null): number | null => {
 export class Room {
   private readonly free: () => number | null;
   private full = false;
-  private timer: NodeJS.Timeout | null = null;
 
   constructor(free: () => number | null) {
     this.free = free;
@@ -63,15 +62,12 @@ export class Room {
     let was = false;
     const look = (): void => {
       const { full, freeMb } = this.state();
-      if (full !== was) tell(full ? fullSentence(freeMb) : `There is room on the disk again (${freeMb} MB). Changes are saved again.`); // prettier-ignore
+      if (full && !was) tell(fullSentence(freeMb));
+      if (was && !full) tell(`There is room on the disk again (${freeMb} MB). Changes are saved again.`);
       was = full;
     };
     look();
-    this.timer = setInterval(look, LOOK_EVERY_MS).unref();
-  }
-
-  stop(): void {
-    if (this.timer) clearInterval(this.timer);
+    setInterval(look, LOOK_EVERY_MS).unref();
   }
 }
 

@@ -6,20 +6,23 @@ import { personOf } from '../../capabilities/people/sessions.ts';
 import type { Db } from '../../ground/db/connection.ts';
 import type { Gate } from '../../ground/http/api.ts';
 import { actAs, actAsProgram, actAsStranger, type Acting } from '../../ground/people/who.ts';
-import { ProblemError } from '../../ground/problems/problem.ts';
-import { fullSentence, room } from '../../ground/room/room.ts';
+import { diskFull, ProblemError } from '../../ground/problems/problem.ts';
+import { room } from '../../ground/room/room.ts';
+
+/** Routes that are asked like a change and save nothing: they try or compare documents. */
+const SAVES_NOTHING = [
+  'POST /api/marketplaces/{marketplace}/shortlist/try',
+  'POST /api/marketplaces/{marketplace}/fee-schedules/compare',
+  'POST /api/candidates/{id}/corrections/compare',
+];
 
 /** Writing routes that leave no entry in the log of changes, each because it changes nothing that anybody would ask about. */
 export const NOT_LOGGED: ReadonlySet<string> = new Set([
-  // Computes what a changed scoresheet would do, and saves nothing.
-  'POST /api/marketplaces/{marketplace}/shortlist/try',
+  ...SAVES_NOTHING,
   // Sent every twenty seconds by every open window.
   'PUT /api/here',
   // Saves what a person is typing, for that person alone.
   'PUT /api/me/own',
-  // Compare two documents, and save nothing.
-  'POST /api/marketplaces/{marketplace}/fee-schedules/compare',
-  'POST /api/candidates/{id}/corrections/compare',
 ]);
 
 /** What somebody may ask for who needs a second factor and has none yet. */
@@ -40,17 +43,14 @@ const WITHOUT_ROOM: ReadonlySet<string> = new Set([
   'POST /api/sign-out-everywhere',
   'PUT /api/here',
   'DELETE /api/jobs/{id}',
-  'POST /api/marketplaces/{marketplace}/shortlist/try',
-  'POST /api/marketplaces/{marketplace}/fee-schedules/compare',
-  'POST /api/candidates/{id}/corrections/compare',
+  ...SAVES_NOTHING,
 ]);
 
 /** @throws ProblemError 507 when a route saves something and the disk is full */
 const needRoom = (route: string): void => {
   if (!isWriting(route) || WITHOUT_ROOM.has(route)) return;
   const { full, freeMb } = room.state();
-  if (full)
-    throw new ProblemError(507, 'disk-full', fullSentence(freeMb), { detail: 'Nothing was changed. Free some space on the disk, then try again.' }); // prettier-ignore
+  if (full) throw diskFull(freeMb);
 };
 
 /** Where nobody signs in, everybody on this machine may ask for everything. */
